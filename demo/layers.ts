@@ -1,0 +1,180 @@
+/** The layers of the demo shot, made of the drawn keys. */
+import { type Drawing, type Exposure, type Id, type Layer, makeDrawing, makeLayer, newId, type Stroke } from '../src/core/shot/index.ts';
+import { type Between, drawBetween } from './between.ts';
+import { type Drawn, inkAndPaint, type Key, mapped, source, strokeOf } from './source.ts';
+import { type Exposed, KEEPER, LENGTH, MOUTHS } from './timing.ts';
+
+export interface MadeLayer {
+  layer: Layer;
+  drawings: Drawing[];
+}
+
+const keyOf = (id: string): Key => source.keys.find((key) => key.id === id)!;
+
+/** Exposures from the frames (1-based) on which cells begin; null cells are empty. */
+function exposed(cells: { frame: number; drawing: Id | null }[], end = LENGTH): Exposure[] {
+  return cells.map(({ frame, drawing }, i) => ({
+    id: newId(),
+    cell: drawing ? { kind: 'drawing', drawing } : null,
+    frames: (cells[i + 1]?.frame ?? end + 1) - frame,
+  }));
+}
+
+const sameExposed = (a: Exposed, b: Exposed): boolean => 'key' in a && 'key' in b && a.key === b.key;
+
+interface Pose {
+  frame: number;
+  exposed: Exposed;
+  drawn: Between;
+}
+
+/** The keeper's drawings along the sheet; a key used again is the same pose again. */
+export const POSES: Pose[] = KEEPER.map((each) => ({
+  frame: each.frame,
+  exposed: each,
+  drawn: 'key' in each ? keyOf(each.key) : drawBetween(keyOf(each.from), keyOf(each.to), each.t),
+}));
+
+export function poseAt(frame: number): Pose {
+  return POSES.findLast((pose) => pose.frame <= frame)!;
+}
+
+export function keeper(): MadeLayer {
+  const layer = makeLayer('Keeper', 'clean', { afterLast: 'holds' });
+  const drawings: Drawing[] = [];
+  const used: { exposed: Exposed; id: Id }[] = [];
+  const cells = POSES.map((pose) => {
+    const again = used.find((each) => sameExposed(each.exposed, pose.exposed));
+    if (again) return { frame: pose.frame, drawing: again.id };
+    const role = 'key' in pose.exposed ? keyOf(pose.exposed.key).role : 'between';
+    const drawing = makeDrawing(layer.id, drawings.length + 1, { role, ...inkAndPaint(pose.drawn) });
+    drawings.push(drawing);
+    used.push({ exposed: pose.exposed, id: drawing.id });
+    return { frame: pose.frame, drawing: drawing.id };
+  });
+  layer.exposures = exposed(cells);
+  return { layer, drawings };
+}
+
+/** Lines of a rough: the big shapes only, in blue pencil, gone over twice by a loose hand. */
+const ROUGH_LINES = /^(coat|sleeve|scarf-(ring|low|top|tail|front|back)|jaw|crown|brim|nose|cheek|pole-(up|low)|side-hair|nape|chin|near-hand)/;
+
+function looseHand(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 1103515245 + 12345) % 2147483648;
+    return state / 2147483648 - 0.5;
+  };
+}
+
+function roughInk({ strokes }: Drawn, blue: Id, seed: number): Stroke[] {
+  const shake = looseHand(seed);
+  const lines = strokes.filter((stroke) => ROUGH_LINES.test(stroke.name));
+  return lines.flatMap((line) =>
+    [0, 1].map((pass) => {
+      const [ox, oy] = [shake() * 9, shake() * 9];
+      const points = line.points.map(([x, y], i): [number, number, number] => [
+        x + ox + shake() * 5,
+        y + oy + shake() * 5,
+        0.25 + 0.4 * Math.sin((Math.PI * (i + 0.6)) / line.points.length) + (pass ? -0.1 : 0),
+      ]);
+      return strokeOf({ ...line, points }, { kind: 'pencil', width: 7, thinning: 0.7, opacity: 0.9 }, blue);
+    }),
+  );
+}
+
+/** The rough under the clean-up: a guide, never delivered. */
+export function rough(blue: Id): MadeLayer {
+  const layer = makeLayer('Rough', 'rough', { afterLast: 'holds', opacity: 0.5 });
+  const drawings = source.keys.map((key, i) =>
+    makeDrawing(layer.id, i + 1, { role: key.role, ink: roughInk(key, blue, 77 + i * 131) }),
+  );
+  const firsts = source.keys.map((key) => POSES.find((pose) => 'key' in pose.exposed && pose.exposed.key === key.id)!.frame);
+  layer.exposures = exposed(drawings.map((drawing, i) => ({ frame: firsts[i], drawing: drawing.id })));
+  return { layer, drawings };
+}
+
+export function background(): MadeLayer {
+  const layer = makeLayer('Street', 'background', { locked: true });
+  const drawing = makeDrawing(layer.id, 1, { role: 'key', ...inkAndPaint(source.background) });
+  layer.exposures = [{ id: newId(), cell: { kind: 'drawing', drawing: drawing.id }, frames: 1 }];
+  return { layer, drawings: [drawing] };
+}
+
+/** Where the mouth sits at a pose: between the guides of its keys. */
+function mouthPlace(pose: Pose): { x: number; y: number; angle: number; scale: number } {
+  const guide = (id: string) => source.mouthGuide.find((each) => each.key === id)!;
+  const { exposed: e } = pose;
+  if ('key' in e) return guide(e.key);
+  const a = guide(e.from);
+  const b = guide(e.to);
+  const mix = (p: number, q: number) => p + (q - p) * e.t;
+  return { x: mix(a.x, b.x), y: mix(a.y, b.y), angle: mix(a.angle, b.angle), scale: mix(a.scale, b.scale) };
+}
+
+/** Mouths on a layer of their own: a new drawing wherever the mouth or the head changes, the same one when both repeat. */
+export function mouth(): MadeLayer {
+  const layer = makeLayer('Mouth', 'mouth', { afterLast: 'holds' });
+  const drawings: Drawing[] = [];
+  const known = new Map<string, Id>();
+  const frames = [...new Set([...POSES.map((pose) => pose.frame), ...MOUTHS.map(([frame]) => frame)])].sort((a, b) => a - b);
+  const cells: { frame: number; drawing: Id }[] = [];
+  for (const frame of frames) {
+    const shape = MOUTHS.findLast(([from]) => from <= frame)![1];
+    const place = mouthPlace(poseAt(frame));
+    const key = `${shape} ${place.x} ${place.y} ${place.angle}`;
+    let id = known.get(key);
+    if (!id) {
+      const angle = (place.angle * Math.PI) / 180;
+      const cos = Math.cos(angle) * place.scale;
+      const sin = Math.sin(angle) * place.scale;
+      const drawn = source.mouths.find((each) => each.class === shape)!;
+      const put = mapped(drawn, (x, y) => [place.x + cos * x - sin * y, place.y + sin * x + cos * y], place.scale);
+      const drawing = makeDrawing(layer.id, drawings.length + 1, inkAndPaint(put));
+      drawings.push(drawing);
+      id = drawing.id;
+      known.set(key, id);
+    }
+    if (cells.at(-1)?.drawing !== id) cells.push({ frame, drawing: id });
+  }
+  layer.exposures = exposed(cells);
+  return { layer, drawings };
+}
+
+/** The flame on the pole: four drawings in turn, on twos, each where the wick is. */
+export function poleFlame(): MadeLayer {
+  const layer = makeLayer('Pole flame', 'effect', { afterLast: 'holds' });
+  const drawings: Drawing[] = [];
+  const cells: { frame: number; drawing: Id }[] = [];
+  const known = new Map<string, Id>();
+  for (let frame = 1; frame <= LENGTH; frame += 2) {
+    // On a frame where the pose changes in the middle of two, the flame waits for it.
+    const [x, y] = poseAt(Math.min(LENGTH, frame + 1)).drawn.pole.wick;
+    const turn = ((frame - 1) / 2) % 4;
+    const key = `${turn} ${x.toFixed(1)} ${y.toFixed(1)}`;
+    let id = known.get(key);
+    if (!id) {
+      const drawing = makeDrawing(layer.id, drawings.length + 1, inkAndPaint(mapped(source.flame[turn], (px, py) => [px + x, py + y])));
+      drawings.push(drawing);
+      id = drawing.id;
+      known.set(key, id);
+    }
+    cells.push({ frame, drawing: id });
+  }
+  layer.exposures = exposed(cells);
+  return { layer, drawings };
+}
+
+/** The lamp's flame from the frame it lights: a cycle of four drawings, used again and again. */
+export function lampFlame(): MadeLayer {
+  const layer = makeLayer('Lamp flame', 'effect', { afterLast: 'holds' });
+  const [x, y] = source.lampOrigin;
+  const drawings = source.lampFlame.map((drawn, i) =>
+    makeDrawing(layer.id, i + 1, { role: i === 0 ? 'key' : 'between', ...inkAndPaint(mapped(drawn, (px, py) => [px + x, py + y])) }),
+  );
+  const cells: { frame: number; drawing: Id | null }[] = [{ frame: 1, drawing: null }];
+  for (let frame = source.lampLightsAtFrame, i = 0; frame <= LENGTH; frame += 2, i++) cells.push({ frame, drawing: drawings[i % 4].id });
+  layer.exposures = exposed(cells);
+  return { layer, drawings };
+}
+

@@ -1,0 +1,88 @@
+/** Makes the demo shot "Lamp at the corner" from code and drawn keys, and writes it where the server finds it. */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { holdsFromDelays, pictureExposures } from '../src/core/reference/index.ts';
+import { type Asset, type Id, makeLayer, newId, type Palette, type Shot } from '../src/core/shot/index.ts';
+import { type Media, SHOT_FILE_EXTENSION, writeShotFile } from '../src/core/shotfile/index.ts';
+import { flameHiss, metalClick, writeWav } from '../src/core/sound/index.ts';
+import { BLOCK_CLIP, blockClip } from './block-clip.ts';
+import { background, keeper, lampFlame, mouth, poleFlame, rough } from './layers.ts';
+import { source, swatchIds, voice } from './source.ts';
+import { CLICK_AT, HISS_AT, LENGTH, VOICE_AT } from './timing.ts';
+
+const RATE = 44_100;
+const BLUE = '#4a6fd0';
+
+const media: Media = new Map();
+const assets: Record<Id, Asset> = {};
+
+function keepFile(bytes: Uint8Array, about: Omit<Asset, 'id' | 'bytes'>): Id {
+  const id = newId();
+  media.set(id, new Uint8Array(bytes));
+  assets[id] = { id, bytes: bytes.length, ...about };
+  return id;
+}
+
+function keepSound(name: string, bytes: Uint8Array, seconds: number): Id {
+  return keepFile(bytes, { name, type: 'audio/wav', kind: 'sound', seconds, pictures: 0, width: 0, height: 0 });
+}
+
+const blue = newId();
+
+function palette(name: 'dusk' | 'lit'): Palette {
+  const swatches = Object.entries(source.swatches).map(([swatch, colours]) => ({ id: swatchIds[swatch], name: swatch, colour: colours[name] }));
+  return { id: newId(), name, swatches: [...swatches, { id: blue, name: 'blue pencil', colour: BLUE }] };
+}
+
+/** The block figures as a reference layer, hidden until wanted. */
+function reference() {
+  const { width, height, pictures, fps } = BLOCK_CLIP;
+  const asset = keepFile(blockClip(), { name: 'block-figures.gif', type: 'image/gif', kind: 'pictures', seconds: 0, pictures, width, height });
+  const layer = makeLayer('Block figures', 'reference', { opacity: 0.6, visible: false });
+  layer.exposures = pictureExposures(asset, holdsFromDelays(Array(pictures).fill(1000 / fps), source.fps));
+  return { layer, drawings: [] };
+}
+
+function track(name: string, asset: Id, frame: number, gain: number) {
+  const { seconds } = assets[asset];
+  return { id: newId(), name, muted: false, clips: [{ id: newId(), name, asset, frame: frame - 1, in: 0, out: seconds, gain }] };
+}
+
+function makeDemo(): Shot {
+  const made = [background(), reference(), rough(blue), keeper(), mouth(), poleFlame(), lampFlame()];
+  const click = metalClick(RATE);
+  const hiss = flameHiss(RATE, 3.2);
+  const dusk = palette('dusk');
+  const lit = palette('lit');
+  const [width, height] = source.paper;
+  return {
+    id: newId(),
+    title: source.title,
+    width,
+    height,
+    fps: source.fps,
+    length: LENGTH,
+    background: { colour: '#fdfcf8', transparent: false },
+    layers: made.map((each) => each.layer),
+    drawings: Object.fromEntries(made.flatMap((each) => each.drawings).map((drawing) => [drawing.id, drawing])),
+    palettes: [dusk, lit],
+    paletteCues: [
+      { frame: 0, palette: dusk.id },
+      { frame: source.lampLightsAtFrame - 1, palette: lit.id },
+    ],
+    tracks: [
+      track('Voice', keepSound('there-you-are.wav', voice, (voice.length - 44) / 2 / RATE), VOICE_AT, 1),
+      track('Click', keepSound('pole-on-glass.wav', writeWav([click], RATE), click.length / RATE), CLICK_AT, 0.7),
+      track('Flame', keepSound('flame.wav', writeWav([hiss], RATE), hiss.length / RATE), HISS_AT, 0.35),
+    ],
+    assets,
+  };
+}
+
+const shot = makeDemo();
+const folder = new URL('../dist/demo/', import.meta.url);
+mkdirSync(folder, { recursive: true });
+const file = `lamp-at-the-corner.${SHOT_FILE_EXTENSION}`;
+const bytes = writeShotFile(shot, media);
+writeFileSync(new URL(file, folder), bytes);
+writeFileSync(new URL('packs.json', folder), JSON.stringify({ packs: [{ title: shot.title, url: `/api/demo/${file}` }] }));
+console.log(`Demo shot: ${Object.keys(shot.drawings).length} drawings on ${shot.layers.length} layers, ${Math.round(bytes.length / 1024)} KB`);

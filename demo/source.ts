@@ -1,0 +1,118 @@
+/** The drawn keys of "Lamp at the corner" as they stand in `data/`, and the way from them to strokes and areas. */
+import { readFileSync } from 'node:fs';
+import { type Area, type Brush, type Id, newId, POINT_SIZE, type Stroke } from '../src/core/shot/index.ts';
+
+export type Point = [x: number, y: number, pressure?: number];
+
+export interface DrawnStroke {
+  name: string;
+  width: number;
+  swatch: string;
+  closed?: boolean;
+  points: Point[];
+}
+
+export interface DrawnArea {
+  name: string;
+  swatch: string;
+  points: [number, number][];
+  holes: [number, number][][];
+}
+
+export interface Drawn {
+  strokes: DrawnStroke[];
+  areas: DrawnArea[];
+}
+
+export interface Pole {
+  wick: [number, number];
+  butt: [number, number];
+  grip: [number, number];
+  angle: number;
+}
+
+export interface Key extends Drawn {
+  id: string;
+  label: string;
+  frame: number;
+  role: 'key' | 'breakdown';
+  mouth: string;
+  pole: Pole;
+  nose: [number, number];
+}
+
+export interface MouthPlace {
+  key: string;
+  x: number;
+  y: number;
+  angle: number;
+  scale: number;
+  class: string;
+}
+
+export interface Source {
+  paper: [number, number];
+  fps: number;
+  title: string;
+  swatches: Record<string, { dusk: string; lit: string }>;
+  keys: Key[];
+  mouths: ({ class: string } & Drawn)[];
+  mouthGuide: MouthPlace[];
+  flame: Drawn[];
+  lampFlame: Drawn[];
+  lampOrigin: [number, number];
+  lampLightsAtFrame: number;
+  background: Drawn;
+}
+
+const DATA = new URL('./data/', import.meta.url);
+
+export const source: Source = JSON.parse(readFileSync(new URL('lamp-at-the-corner.json', DATA), 'utf8'));
+export const voice = readFileSync(new URL('there-you-are.wav', DATA));
+
+/** Swatch names of the data -> ids in the shot's palettes. */
+export const swatchIds: Record<string, Id> = Object.fromEntries(Object.keys(source.swatches).map((name) => [name, newId()]));
+
+/** The brush the keys were drawn with: diameter = width * (1 + 1.2 (pressure - 0.5)). */
+export function penOf(width: number): Brush {
+  return { kind: 'pen', width, thinning: 0.6, opacity: 1 };
+}
+
+/** A lineage that a line's name keeps through all drawings of its layer. */
+const lineages = new Map<string, Id>();
+function lineageOf(name: string): Id {
+  let lineage = lineages.get(name);
+  if (!lineage) {
+    lineage = newId();
+    lineages.set(name, lineage);
+  }
+  return lineage;
+}
+
+export function strokeOf(drawn: DrawnStroke, brush = penOf(drawn.width), swatch = swatchIds[drawn.swatch]): Stroke {
+  const points = new Float32Array(drawn.points.length * POINT_SIZE);
+  drawn.points.forEach(([x, y, pressure = 0.5], i) => points.set([x, y, pressure, 0, 0, i * 0.02], i * POINT_SIZE));
+  return { id: newId(), lineage: lineageOf(drawn.name), brush, swatch, points, closed: drawn.closed ?? false, seed: 1 };
+}
+
+export function areaOf(drawn: DrawnArea): Area {
+  const ring = (points: [number, number][]) => Float32Array.from(points.flat());
+  return { id: newId(), swatch: swatchIds[drawn.swatch], rings: [ring(drawn.points), ...drawn.holes.map(ring)] };
+}
+
+export function inkAndPaint({ strokes, areas }: Drawn): { ink: Stroke[]; paint: Area[] } {
+  return { ink: strokes.map((each) => strokeOf(each)), paint: areas.map(areaOf) };
+}
+
+/** A drawing moved by a map of its points. */
+export function mapped<T extends Drawn>(drawn: T, map: (x: number, y: number) => [number, number], widen = 1): Drawn {
+  const flat = ([x, y]: [number, number]): [number, number] => map(x, y);
+  return {
+    strokes: drawn.strokes.map((stroke) => ({
+      ...stroke,
+      width: stroke.width * widen,
+      points: stroke.points.map(([x, y, pressure]): Point => [...map(x, y), pressure]),
+    })),
+    areas: drawn.areas.map((area) => ({ ...area, points: area.points.map(flat), holes: area.holes.map((hole) => hole.map(flat)) })),
+  };
+}

@@ -1,0 +1,85 @@
+/** The timing of the demo shot, as an animator would write it on the sheet. Frames are 1-based here. */
+
+export const LENGTH = 120;
+
+/** A keeper drawing on the sheet: a key, or the drawing at `t` from one key towards another. */
+export type Exposed = { frame: number; key: string } | { frame: number; from: string; to: string; t: number };
+
+/** Anticipation, raise, overshoot, settle, the lamp lit, the look back, the line, the smile. */
+export const KEEPER: Exposed[] = [
+  { frame: 1, key: 'K1' },
+  { frame: 4, from: 'K1', to: 'K2', t: 0.14 },
+  { frame: 6, from: 'K1', to: 'K2', t: 0.46 },
+  { frame: 8, from: 'K1', to: 'K2', t: 0.82 },
+  { frame: 10, key: 'K2' },
+  { frame: 14, from: 'K2', to: 'K3', t: 0.4 },
+  { frame: 16, key: 'K3' },
+  { frame: 18, from: 'K3', to: 'K4', t: 0.36 },
+  { frame: 20, from: 'K3', to: 'K4', t: 0.74 },
+  { frame: 22, key: 'K4' },
+  { frame: 24, from: 'K4', to: 'K5', t: 0.62 },
+  { frame: 26, key: 'K5' },
+  { frame: 29, from: 'K5', to: 'K6', t: 0.5 },
+  { frame: 31, from: 'K5', to: 'K6', t: 0.84 },
+  { frame: 33, key: 'K6' },
+  { frame: 38, from: 'K6', to: 'K7', t: 0.16 },
+  { frame: 40, from: 'K6', to: 'K7', t: 0.5 },
+  { frame: 42, from: 'K6', to: 'K7', t: 0.84 },
+  { frame: 44, key: 'K7' },
+  { frame: 46, from: 'K7', to: 'K8', t: 0.5 },
+  { frame: 48, key: 'K8' },
+  { frame: 50, from: 'K8', to: 'K9', t: 0.5 },
+  { frame: 52, key: 'K9' },
+  { frame: 55, from: 'K9', to: 'K10', t: 0.45 },
+  { frame: 57, key: 'K10' },
+  { frame: 62, from: 'K10', to: 'K11', t: 0.3 },
+  { frame: 64, from: 'K10', to: 'K11', t: 0.72 },
+  { frame: 66, key: 'K11' },
+  { frame: 72, from: 'K11', to: 'K10', t: 0.4 },
+  { frame: 74, key: 'K10' },
+  { frame: 84, from: 'K10', to: 'K9', t: 0.5 },
+  { frame: 87, key: 'K9' },
+  { frame: 95, from: 'K9', to: 'K10', t: 0.5 },
+  { frame: 97, key: 'K10' },
+  { frame: 104, from: 'K10', to: 'K11', t: 0.35 },
+  { frame: 106, from: 'K10', to: 'K11', t: 0.75 },
+  { frame: 108, key: 'K11' },
+];
+
+/** Mouths by frame, from the track: "There you are. Good evening, little light." */
+export const MOUTHS: [frame: number, mouth: string][] = [
+  [1, 'rest'],
+  [8, 'closed'],
+  [20, 'rest'],
+  [42, 'roundO'],
+  [47, 'closed'],
+  [49, 'tongue'],
+  [51, 'midE'],
+  [53, 'tightU'],
+  [56, 'wideA'],
+  [61, 'tightU'],
+  [65, 'rest'],
+  [67, 'teeth'],
+  [69, 'tightU'],
+  [72, 'teeth'],
+  [74, 'wideI'],
+  [78, 'teethLip'],
+  [80, 'teeth'],
+  [82, 'wideI'],
+  [85, 'teeth'],
+  [88, 'rest'],
+  [90, 'tongue'],
+  [92, 'midE'],
+  [94, 'teeth'],
+  [96, 'tongue'],
+  [98, 'wideA'],
+  [101, 'wideI'],
+  [103, 'teeth'],
+  [106, 'rest'],
+  [109, 'smile'],
+];
+
+/** The voice begins here: the first sound of the file lies five frames in, on frame 50. */
+export const VOICE_AT = 45;
+export const CLICK_AT = 33;
+export const HISS_AT = 34;

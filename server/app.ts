@@ -1,0 +1,52 @@
+/** The server: the built application and the demo pack. Everything else happens in the browser. */
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+
+export interface Folders {
+  /** The built application. */
+  web: string;
+  /** The demo pack: `packs.json` and the shot files it names. */
+  demo: string;
+}
+
+export function createApp({ web, demo }: Folders): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'default-src': ["'self'"],
+          'img-src': ["'self'", 'blob:', 'data:'],
+          'media-src': ["'self'", 'blob:'],
+          'worker-src': ["'self'", 'blob:'],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'font-src': ["'self'", 'data:'],
+          // Served over plain http on the user's own machine.
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compression());
+  app.get('/api/demo', (_request, response) => {
+    const packs = join(demo, 'packs.json');
+    if (existsSync(packs)) response.sendFile(packs);
+    else response.json({ packs: [] });
+  });
+  app.use('/api/demo', express.static(demo, { index: false }));
+  app.use('/api', (_request, response) => {
+    response.status(404).json({ error: 'There is nothing at this address.' });
+  });
+  app.use('/assets', express.static(join(web, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(express.static(web));
+  // Addresses of views are the application's own.
+  app.get('/{*path}', (_request, response) => {
+    response.sendFile(join(web, 'index.html'));
+  });
+  return app;
+}

@@ -1,0 +1,44 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Tooltip } from 'radix-ui';
+import { lazy, Suspense } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { Toaster } from 'sonner';
+import { DeskView } from './desk/DeskView.tsx';
+import { ShotFrame } from './frame/ShotFrame.tsx';
+import { ShotsView } from './shots/ShotsView.tsx';
+
+const ReferenceView = lazy(() => import('./reference/ReferenceView.tsx'));
+const SoundView = lazy(() => import('./sound/SoundView.tsx'));
+const PaintView = lazy(() => import('./paint/PaintView.tsx'));
+const ExportView = lazy(() => import('./export/ExportView.tsx'));
+
+const queries = new QueryClient({ defaultOptions: { queries: { staleTime: 60_000, retry: 1 } } });
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <Tooltip.Provider>
+        <BrowserRouter>
+          <Suspense fallback={null}>
+            <Routes>
+              <Route index element={<ShotsView />} />
+              <Route path="shot/:id" element={<ShotFrame />}>
+                <Route index element={<Navigate to="desk" replace />} />
+                <Route path="desk" element={<DeskView />} />
+                <Route path="reference" element={<ReferenceView />} />
+                <Route path="sound" element={<SoundView />} />
+                <Route path="paint" element={<PaintView />} />
+                <Route path="export" element={<ExportView />} />
+              </Route>
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Routes>
+          </Suspense>
+        </BrowserRouter>
+        <Toaster
+          position="bottom-center"
+          toastOptions={{ className: 'font-sans', style: { background: '#2a2924', color: '#f6f4ee', border: 'none', fontSize: '13px' } }}
+        />
+      </Tooltip.Provider>
+    </QueryClientProvider>
+  );
+}

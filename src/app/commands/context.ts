@@ -1,0 +1,30 @@
+import { createContext, useContext } from 'react';
+import { useStore } from 'zustand';
+import { commandOf } from './index.ts';
+import { keyHint, ownKeys } from './keyboard.ts';
+import type { CommandContext } from './register.ts';
+
+export type SmallWindow = 'keys' | 'commands' | 'shot' | null;
+
+export const CommandsContext = createContext<CommandContext | null>(null);
+
+export function useCommands(): CommandContext {
+  const context = useContext(CommandsContext);
+  if (!context) throw new Error('There are no commands here.');
+  return context;
+}
+
+/** A command ready for a button: its name, its key, whether it can run, and running it. */
+export function useCommand(id: string) {
+  const context = useCommands();
+  useStore(ownKeys);
+  const command = commandOf(id);
+  return {
+    name: command.name,
+    keys: keyHint(command),
+    enabled: !command.when || command.when(context),
+    run: () => {
+      if (!command.when || command.when(context)) command.run(context);
+    },
+  };
+}

@@ -1,0 +1,128 @@
+import { neighbours, stepByDrawing } from '../../core/sheet/index.ts';
+import { layerInHand } from './layer-in-hand.ts';
+import type { Command, CommandContext } from './register.ts';
+
+const ROLL_MS = 110;
+
+/** Goes to a frame, heard when sound is scrubbed. */
+export function goToFrame(context: Pick<CommandContext, 'session' | 'view' | 'sound' | 'player'>, frame: number): void {
+  const { session, view, sound, player } = context;
+  const next = Math.max(0, Math.min(session.shot.length - 1, frame));
+  if (player.state.getState().state !== 'rest') player.stop();
+  if (next === view.getState().frame) return;
+  view.setState({ frame: next });
+  if (view.getState().scrubSound) sound.scrub(session.shot, next);
+}
+
+function stepFrames(by: number) {
+  return (context: CommandContext) => goToFrame(context, context.view.getState().frame + by);
+}
+
+function flip(towards: -1 | 1) {
+  return (context: CommandContext) => {
+    const layer = layerInHand(context);
+    const frame = layer && stepByDrawing(layer, context.view.getState().frame, towards);
+    if (frame !== null && frame !== undefined) goToFrame(context, frame);
+  };
+}
+
+/** The roll under way: the frame to come back to, and its clock. */
+let roll: { home: number; timer: ReturnType<typeof setInterval> } | null = null;
+
+function startRoll({ view, ...rest }: CommandContext): void {
+  if (roll) return;
+  const layer = layerInHand({ view, ...rest });
+  const home = view.getState().frame;
+  if (!layer) return;
+  const { before, after } = neighbours(layer, home, 2);
+  const frames = [...before.map((each) => each.frame).reverse(), home, ...after.map((each) => each.frame)];
+  if (frames.length < 2) return;
+  // There and back, from the drawing in hand on, as sheets fall between the fingers.
+  const order = [...frames, ...frames.slice(1, -1).reverse()];
+  let at = order.indexOf(home);
+  view.setState({ rolling: true });
+  const next = () => {
+    at = (at + 1) % order.length;
+    view.setState({ frame: order[at] });
+  };
+  next();
+  roll = { home, timer: setInterval(next, ROLL_MS) };
+}
+
+function endRoll({ view }: CommandContext): void {
+  if (!roll) return;
+  clearInterval(roll.timer);
+  view.setState({ rolling: false, frame: roll.home });
+  roll = null;
+}
+
+const SPEEDS = [0.25, 0.5, 1, 1.5, 2];
+
+function changeSpeed(by: -1 | 1) {
+  return ({ view }: CommandContext) => {
+    const at = SPEEDS.indexOf(view.getState().speed);
+    view.setState({ speed: SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, (at < 0 ? 2 : at) + by))] });
+  };
+}
+
+export const playCommands: Command[] = [
+  { id: 'play', name: 'Play / stop', group: 'Playing', keys: ['Space'], run: ({ player }) => player.toggle() },
+  {
+    id: 'loop',
+    name: 'Loop on / off',
+    group: 'Playing',
+    keys: ['KeyL'],
+    run: ({ view }) => view.setState(({ loop }) => ({ loop: !loop })),
+  },
+  {
+    id: 'first-frame',
+    name: 'To the first frame',
+    group: 'Playing',
+    keys: ['Home'],
+    run: (context) => goToFrame(context, context.view.getState().range?.from ?? 0),
+  },
+  {
+    id: 'last-frame',
+    name: 'To the last frame',
+    group: 'Playing',
+    keys: ['End'],
+    run: (context) => goToFrame(context, context.view.getState().range?.to ?? context.session.shot.length - 1),
+  },
+  { id: 'frame-back', name: 'One frame back', group: 'Playing', keys: ['ArrowUp', 'Comma'], run: stepFrames(-1) },
+  { id: 'frame-on', name: 'One frame on', group: 'Playing', keys: ['ArrowDown', 'Period'], run: stepFrames(1) },
+  { id: 'flip-back', name: 'Flip to the drawing before', group: 'Playing', keys: ['KeyA', 'Shift+ArrowUp'], run: flip(-1) },
+  { id: 'flip-on', name: 'Flip to the drawing after', group: 'Playing', keys: ['KeyS', 'Shift+ArrowDown'], run: flip(1) },
+  { id: 'roll', name: 'Roll while held', group: 'Playing', keys: ['KeyD'], run: startRoll, release: endRoll },
+  {
+    id: 'range-from',
+    name: 'Range begins here',
+    group: 'Playing',
+    keys: ['BracketLeft'],
+    run: ({ view, session }) =>
+      view.setState(({ frame, range }) => ({ range: { from: frame, to: Math.max(frame, range?.to ?? session.shot.length - 1) } })),
+  },
+  {
+    id: 'range-to',
+    name: 'Range ends here',
+    group: 'Playing',
+    keys: ['BracketRight'],
+    run: ({ view }) => view.setState(({ frame, range }) => ({ range: { from: Math.min(frame, range?.from ?? 0), to: frame } })),
+  },
+  {
+    id: 'range-all',
+    name: 'Range is the whole shot',
+    group: 'Playing',
+    keys: ['Shift+BracketLeft'],
+    when: ({ view }) => view.getState().range !== null,
+    run: ({ view }) => view.setState({ range: null }),
+  },
+  { id: 'slower', name: 'Preview slower', group: 'Playing', keys: ['Shift+Comma'], run: changeSpeed(-1) },
+  { id: 'faster', name: 'Preview faster', group: 'Playing', keys: ['Shift+Period'], run: changeSpeed(1) },
+  {
+    id: 'scrub-sound',
+    name: 'Scrub with sound on / off',
+    group: 'Playing',
+    keys: ['Shift+KeyS'],
+    run: ({ view }) => view.setState(({ scrubSound }) => ({ scrubSound: !scrubSound })),
+  },
+];

@@ -1,0 +1,64 @@
+/**
+ * The register of commands. Menus, buttons, the keyboard, the list of commands and the panel of keys all read it; nothing
+ * handles a key by itself.
+ */
+import type { OpenShot } from '../session/open-shot.ts';
+
+export interface CommandContext extends OpenShot {
+  /** Goes to another view of the shot, or to the shelf ('/'). */
+  go(path: string): void;
+  /** Says a sentence to the person. */
+  say(text: string): void;
+  /** Opens one of the small windows: the keys, the list of commands, the shot's own settings. */
+  window(name: 'keys' | 'commands' | 'shot' | null): void;
+}
+
+export type CommandGroup = 'Shot' | 'Playing' | 'Drawing' | 'Sheet' | 'Layers' | 'Paper' | 'Tools';
+
+export interface Command {
+  id: string;
+  name: string;
+  group: CommandGroup;
+  /** Keys as `keyOfEvent` writes them ("$mod+Shift+KeyZ"); the first is shown. */
+  keys: string[];
+  /** Whether it can run now; always, when absent. */
+  when?(context: CommandContext): boolean;
+  run(context: CommandContext): void;
+  /** For keys that work while held: what happens when they are let go. */
+  release?(context: CommandContext): void;
+}
+
+const NAMES: Record<string, string> = {
+  ArrowUp: '↑',
+  ArrowDown: '↓',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  $mod: 'Ctrl',
+  Space: 'Space',
+  Escape: 'Esc',
+  Delete: 'Del',
+  Comma: ',',
+  Period: '.',
+  BracketLeft: '[',
+  BracketRight: ']',
+  Slash: '/',
+  Minus: '-',
+  Equal: '=',
+};
+
+/** "$mod+Shift+KeyZ" as people write it: "Ctrl Shift Z". */
+export function keyInWords(key: string): string {
+  return key
+    .split('+')
+    .map((part) => NAMES[part] ?? part.replace(/^(Key|Digit)/, ''))
+    .join(' ');
+}
+
+/** The key combination of an event, written as the register does. */
+export function keyOfEvent(event: KeyboardEvent): string {
+  const parts: string[] = [];
+  if (event.ctrlKey || event.metaKey) parts.push('$mod');
+  if (event.altKey) parts.push('Alt');
+  if (event.shiftKey) parts.push('Shift');
+  return [...parts, event.code].join('+');
+}

@@ -1,0 +1,102 @@
+import CopyPlus from 'lucide-react/icons/copy-plus';
+import FilePlus from 'lucide-react/icons/file-plus-2';
+import Minus from 'lucide-react/icons/minus';
+import Plus from 'lucide-react/icons/plus';
+import Redo from 'lucide-react/icons/rotate-ccw';
+import { drawingShown, isReused, shownRun } from '../../core/sheet/index.ts';
+import { useCommand } from '../commands/context.ts';
+import { Button, IconButton } from '../parts/Button.tsx';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+
+const ROLES = [
+  ['mark-key', 'key', 'key'],
+  ['mark-breakdown', 'breakdown', 'breakdown'],
+  ['mark-between', 'between', 'in-between'],
+] as const;
+
+function CommandButton({ id, icon, children }: { id: string; icon: React.ReactNode; children: React.ReactNode }) {
+  const command = useCommand(id);
+  return (
+    <Button icon={icon} disabled={!command.enabled} title={`${command.name}  (${command.keys})`} onClick={command.run} className="!px-2">
+      {children}
+    </Button>
+  );
+}
+
+/** The drawing in hand: what it is on the sheet, and the next one. */
+export function DrawingCard() {
+  const { view } = useOpenShot();
+  const shot = useShot();
+  const frame = useView((state) => state.frame);
+  const layerId = useView((state) => state.layerId);
+  const newHold = useView((state) => state.newHold);
+  const layer = shot.layers.find((each) => each.id === layerId);
+  const drawing = layer ? drawingShown(shot, layer, frame) : null;
+  const run = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
+  const longer = useCommand('hold-longer');
+  const shorter = useCommand('hold-shorter');
+  const commands = { 'mark-key': useCommand('mark-key'), 'mark-breakdown': useCommand('mark-breakdown'), 'mark-between': useCommand('mark-between') };
+  return (
+    <div className="flex w-[292px] shrink-0 flex-col gap-2 border-l border-rule px-3 py-2.5 text-sm">
+      <div className="flex h-7 items-center gap-2">
+        <span className="truncate font-semibold">
+          {layer ? layer.name : 'No layer'}
+          {drawing ? ` · drawing ${drawing.number}` : ''}
+        </span>
+        {run && layer && isReused(layer.exposures, run.index) && <span className="text-second">used again</span>}
+        {run?.exposure.cell && (
+          <span className="ml-auto flex items-center gap-0.5 whitespace-nowrap">
+            <IconButton label={shorter.name} keys={shorter.keys} onClick={shorter.run} disabled={run.exposure.frames < 2}>
+              <Minus size={14} />
+            </IconButton>
+            <span className="font-mono tabular">held {run.exposure.frames}</span>
+            <IconButton label={longer.name} keys={longer.keys} onClick={longer.run}>
+              <Plus size={14} />
+            </IconButton>
+          </span>
+        )}
+      </div>
+      <div className="flex gap-1" role="group" aria-label="What the drawing is">
+        {ROLES.map(([id, role, name]) => (
+          <Button
+            key={id}
+            look={drawing?.role === role ? 'main' : 'plain'}
+            aria-pressed={drawing?.role === role}
+            disabled={!drawing}
+            title={`${commands[id].name}  (${commands[id].keys})`}
+            className="flex-1 !px-1"
+            onClick={commands[id].run}
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+      <div className="flex gap-1">
+        <CommandButton id="new-drawing" icon={<FilePlus size={14} />}>
+          New
+        </CommandButton>
+        <CommandButton id="copy-as-new" icon={<CopyPlus size={14} />}>
+          Copy as new
+        </CommandButton>
+        <CommandButton id="reuse" icon={<Redo size={14} />}>
+          Reuse
+        </CommandButton>
+      </div>
+      <label className="flex items-center gap-1.5 text-second">
+        New drawings on
+        <select
+          aria-label="Frames a new drawing is held"
+          className="rounded border border-rule bg-white text-ink"
+          value={newHold}
+          onChange={(event) => view.setState({ newHold: Number(event.target.value) })}
+        >
+          {['ones', 'twos', 'threes', 'fours'].map((name, i) => (
+            <option key={name} value={i + 1}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}

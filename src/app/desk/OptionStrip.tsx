@@ -1,0 +1,130 @@
+import FlipHorizontal from 'lucide-react/icons/flip-horizontal-2';
+import Maximize from 'lucide-react/icons/maximize';
+import type { ReactNode } from 'react';
+import { useCommand } from '../commands/context.ts';
+import { IconButton } from '../parts/Button.tsx';
+import { Slide } from '../parts/Slide.tsx';
+import { useOpenShot, useView } from '../session/open-shot.ts';
+import type { LineSettings, ToolSettings } from '../session/view-state.ts';
+import { SwatchChooser } from '../paint/SwatchChooser.tsx';
+import { toolOf } from './tools/index.ts';
+
+function Option({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <div className="flex items-center gap-2 whitespace-nowrap">
+      <span>{name}</span>
+      {children}
+    </div>
+  );
+}
+
+function LineOptions({ kind }: { kind: 'pencil' | 'pen' }) {
+  const { view } = useOpenShot();
+  const line = useView((state) => state.tools[kind]);
+  const set = (part: Partial<LineSettings>) => view.setState(({ tools }) => ({ tools: { ...tools, [kind]: { ...tools[kind], ...part } } }));
+  return (
+    <>
+      <Option name={`Width ${line.width}`}>
+        <Slide label="Width" value={line.width} min={1} max={60} onChange={(width) => set({ width })} words={`${line.width} paper pixels`} />
+      </Option>
+      <Option name="Pressure">
+        <Slide
+          label="How much pressure changes the width"
+          value={Math.round(line.pressure * 100)}
+          min={0}
+          max={100}
+          onChange={(value) => set({ pressure: value / 100 })}
+          words={`${Math.round(line.pressure * 100)} per cent`}
+        />
+      </Option>
+      <Option name="Steady">
+        <Slide
+          label="Steadying"
+          value={Math.round(line.steady * 100)}
+          min={0}
+          max={90}
+          onChange={(value) => set({ steady: value / 100 })}
+          words={`${Math.round(line.steady * 100)} per cent`}
+        />
+      </Option>
+      <Option name="Line">
+        <SwatchChooser />
+      </Option>
+    </>
+  );
+}
+
+function EraserOptions() {
+  const { view } = useOpenShot();
+  const { width } = useView((state) => state.tools.eraser);
+  return (
+    <>
+      <Option name={`Width ${width}`}>
+        <Slide
+          label="Width of the eraser"
+          value={width}
+          min={2}
+          max={200}
+          onChange={(next) => view.setState(({ tools }) => ({ tools: { ...tools, eraser: { width: next } } }))}
+        />
+      </Option>
+      <span className="truncate text-second">Cuts lines where it passes; paint stays.</span>
+    </>
+  );
+}
+
+function PourOptions() {
+  const { view } = useOpenShot();
+  const pour = useView((state) => state.tools.pour);
+  const set = (part: Partial<ToolSettings['pour']>) => view.setState(({ tools }) => ({ tools: { ...tools, pour: { ...tools.pour, ...part } } }));
+  return (
+    <>
+      <Option name="Paint">
+        <SwatchChooser />
+      </Option>
+      <Option name={`Close openings up to ${pour.gap} px`}>
+        <Slide label="Openings closed, paper pixels" value={pour.gap} min={0} max={30} onChange={(gap) => set({ gap })} />
+      </Option>
+      <label className="flex items-center gap-1.5 whitespace-nowrap">
+        <input type="checkbox" className="accent-accent" checked={pour.off} onChange={(event) => set({ off: event.target.checked })} />
+        Take paint off
+      </label>
+    </>
+  );
+}
+
+const OPTIONS = {
+  pencil: <LineOptions kind="pencil" />,
+  pen: <LineOptions kind="pen" />,
+  eraser: <EraserOptions />,
+  pour: <PourOptions />,
+  move: <span className="truncate text-second">Drag the paper. The wheel zooms; two fingers move, zoom and turn.</span>,
+};
+
+/** The options of the tool in hand in one strip, and how the paper lies. */
+export function OptionStrip() {
+  const tool = useView((state) => state.tool);
+  const zoom = useView((state) => state.paper.zoom);
+  const turn = useView((state) => state.paper.turn);
+  const mirrored = useView((state) => state.paper.mirrored);
+  const mirror = useCommand('mirror');
+  const fit = useCommand('fit');
+  const degrees = Math.round((((turn * 180) / Math.PI + 540) % 360) - 180);
+  return (
+    <div className="flex h-[34px] shrink-0 items-center gap-4 overflow-hidden border-b border-rule bg-panel px-3 text-sm">
+      <span className="font-semibold">{toolOf(tool).name}</span>
+      {OPTIONS[tool]}
+      <div className="ml-auto flex items-center gap-1">
+        <output aria-label="How the paper lies" className="whitespace-nowrap tabular">
+          Paper {Math.round(zoom * 100)} %{degrees === 0 ? '' : `, ${degrees}°`}
+        </output>
+        <IconButton label={fit.name} keys={fit.keys} onClick={fit.run}>
+          <Maximize size={15} />
+        </IconButton>
+        <IconButton label="Mirrored view" keys={mirror.keys} pressed={mirrored} onClick={mirror.run}>
+          <FlipHorizontal size={16} />
+        </IconButton>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,38 @@
+import { useEffect, useRef } from 'react';
+import { say } from '../frame/saying.ts';
+import { useOpenShot, useView } from '../session/open-shot.ts';
+import { PaperDesk } from './paper-desk.ts';
+import { toolOf } from './tools/index.ts';
+
+/** The paper on its surround. React only lends the elements; the drawing itself is in `paper-desk`. */
+export function PaperStage() {
+  const open = useOpenShot();
+  const tool = useView((state) => state.tool);
+  const stage = useRef<HTMLDivElement>(null);
+  const paper = useRef<HTMLCanvasElement>(null);
+  const live = useRef<HTMLCanvasElement>(null);
+  const ring = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const desk = new PaperDesk(open, { stage: stage.current!, paper: paper.current!, live: live.current!, ring: ring.current! }, say);
+    open.desk = desk;
+    return () => {
+      open.desk = null;
+      desk.close();
+    };
+  }, [open]);
+  return (
+    <div
+      ref={stage}
+      data-testid="paper"
+      className="relative min-h-0 min-w-0 flex-1 touch-none overflow-hidden bg-surround select-none"
+      style={{ cursor: toolOf(tool).cursor }}
+    >
+      <canvas ref={paper} role="img" aria-label="The paper" className="absolute inset-0 h-full w-full" />
+      <canvas ref={live} aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full" />
+      <div
+        ref={ring}
+        className="pointer-events-none absolute top-0 left-0 rounded-full border border-ink/60 opacity-0 shadow-[0_0_0_1px_rgba(253,252,248,0.7)]"
+      />
+    </div>
+  );
+}

@@ -1,0 +1,35 @@
+import { useStore } from 'zustand';
+import { COMMANDS } from '../commands/index.ts';
+import { keyHint, ownKeys } from '../commands/keyboard.ts';
+import { Hint } from '../parts/Button.tsx';
+import { useOpenShot, useView } from '../session/open-shot.ts';
+import { TOOLS } from './tools/index.ts';
+
+/** The tools, their names under the icons. */
+export function ToolRail() {
+  const { view } = useOpenShot();
+  const inHand = useView((state) => state.tool);
+  useStore(ownKeys);
+  return (
+    <nav aria-label="Tools" className="flex w-[52px] shrink-0 flex-col items-center gap-0.5 overflow-y-auto border-r border-rule bg-panel py-2">
+      {TOOLS.map((tool, i) => {
+        if (!tool) return <hr key={i} className="my-1 w-8 border-rule" />;
+        const { id, name, icon: Icon } = tool;
+        const command = COMMANDS.find((each) => each.id === `tool-${id}`);
+        return (
+          <Hint key={id} text={`${name}  (${command ? keyHint(command) : ''})`}>
+            <button
+              type="button"
+              aria-pressed={inHand === id}
+              className={`flex w-[46px] flex-col items-center gap-0.5 rounded-md py-1.5 text-xs leading-tight ${inHand === id ? 'bg-wash font-medium text-accent' : 'text-ink hover:bg-wash/60'}`}
+              onClick={() => view.setState({ tool: id })}
+            >
+              <Icon size={18} />
+              {name}
+            </button>
+          </Hint>
+        );
+      })}
+    </nav>
+  );
+}

@@ -1,0 +1,218 @@
+/**
+ * The paper on screen: keeps the last painted parts, shows them at once under any new view, and asks the worker for
+ * sharp ones. Lines just drawn are put on top until the worker's picture holds them.
+ */
+import { IDENTITY, type Matrix, mapPoint, Painter } from '../../core/picture/index.ts';
+import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
+import { neighbours } from '../../core/sheet/index.ts';
+import { canvasTools } from '../../workers/canvas-tools.ts';
+import type { GhostWish } from '../../workers/desk-painter.ts';
+import type { OpenShot } from '../session/open-shot.ts';
+import { between } from './view.ts';
+
+export const GHOST_BEFORE = '#a8327e';
+export const GHOST_AFTER = '#0d8078';
+
+interface Part {
+  key: string;
+  image: ImageBitmap | null;
+}
+
+const NOTHING: Part = { key: '', image: null };
+
+/** The ghosts to show: neighbours of the layer in hand, farthest first so that the nearest lies on top. */
+export function ghostWishes({ session, view }: Pick<OpenShot, 'session' | 'view'>): GhostWish[] {
+  const { ghosts, rolling, layerId, frame } = view.getState();
+  const layer = session.shot.layers.find((each) => each.id === layerId);
+  if (!ghosts.on || rolling || !layer?.visible) return [];
+  const { before, after } = neighbours(layer, frame, 2);
+  const wish = (cell: GhostWish['cell'], tint: string, strength: number): GhostWish => ({ cell, tint, strength });
+  return [
+    ...before.map((each, i) => wish(each.cell, GHOST_BEFORE, ghosts.before[i])).reverse(),
+    ...after.map((each, i) => wish(each.cell, GHOST_AFTER, ghosts.after[i])).reverse(),
+  ].filter((each) => each.strength > 0.005);
+}
+
+export class PaperPictures {
+  readonly painter = new Painter(canvasTools(() => null));
+  private readonly open: OpenShot;
+  private readonly canvas: HTMLCanvasElement;
+  private under = NOTHING;
+  private own = NOTHING;
+  private over = NOTHING;
+  /** View the parts were painted for. */
+  private madeFor: Matrix = IDENTITY;
+  private asking = false;
+  private askAgain = false;
+  private fresh: { stroke: Stroke; seq: number }[] = [];
+  private strokeSeq = 0;
+  private whole: ImageBitmap | null = null;
+  private wholeKept = false;
+  private closed = false;
+  view: Matrix = IDENTITY;
+  /** Called when sharp parts have arrived. */
+  onSharp: () => void = () => {};
+
+  constructor(open: OpenShot, canvas: HTMLCanvasElement) {
+    this.open = open;
+    this.canvas = canvas;
+  }
+
+  close(): void {
+    this.closed = true;
+    for (const part of [this.under, this.own, this.over]) part.image?.close();
+  }
+
+  /** Shows a ready whole frame instead of the parts, while playing. */
+  showWhole(picture: ImageBitmap | null): void {
+    this.whole = picture;
+    this.wholeKept = false;
+    if (picture) this.compose();
+    else {
+      // The last played picture stays until the parts of the frame stopped at are there.
+      this.wholeKept = true;
+      this.request();
+    }
+  }
+
+  /** A line that was just committed: shown at once. */
+  addFresh(stroke: Stroke): void {
+    this.fresh.push({ stroke, seq: ++this.strokeSeq });
+    this.compose();
+  }
+
+  dropFresh(): void {
+    this.fresh = [];
+  }
+
+  private clipToPaper(context: CanvasRenderingContext2D, view: Matrix): void {
+    const { width, height } = this.open.session.shot;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.beginPath();
+    for (const [x, y] of [
+      [0, 0],
+      [width, 0],
+      [width, height],
+      [0, height],
+    ]) {
+      const [px, py] = mapPoint(view, x, y);
+      context.lineTo(px, py);
+    }
+    context.closePath();
+  }
+
+  /** Puts everything together for the present view; a few image copies, no waiting. */
+  compose(): void {
+    if (this.closed) return;
+    const context = this.canvas.getContext('2d')!;
+    const { width, height } = this.canvas;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.clearRect(0, 0, width, height);
+    // The sheet's shadow: three soft steps are cheaper than a blur and look the same.
+    for (const [grow, alpha] of [
+      [6, 0.05],
+      [3, 0.08],
+      [1, 0.14],
+    ]) {
+      context.save();
+      context.translate(0, grow * 0.7);
+      this.clipToPaper(context, this.view);
+      context.lineWidth = grow * 2;
+      context.lineJoin = 'round';
+      context.strokeStyle = `rgba(42, 41, 36, ${alpha})`;
+      context.stroke();
+      context.restore();
+    }
+    context.save();
+    this.clipToPaper(context, this.view);
+    context.clip();
+    if (this.whole) {
+      const { shot } = this.open.session;
+      context.setTransform(...this.view);
+      context.drawImage(this.whole, 0, 0, shot.width, shot.height);
+    } else {
+      const { background } = this.open.session.shot;
+      context.fillStyle = background.transparent ? '#ffffff' : background.colour;
+      context.fillRect(0, 0, width, height);
+      const moved = between(this.madeFor, this.view);
+      const put = ({ image }: Part) => {
+        context.setTransform(...moved);
+        if (image) context.drawImage(image, 0, 0);
+      };
+      put(this.under);
+      put(this.own);
+      this.paintFresh(context);
+      put(this.over);
+    }
+    context.restore();
+  }
+
+  private paintFresh(context: CanvasRenderingContext2D): void {
+    if (this.fresh.length === 0) return;
+    const { shot } = this.open.session;
+    const { frame, layerId } = this.open.view.getState();
+    const opacity = shot.layers.find((layer) => layer.id === layerId)?.opacity ?? 1;
+    context.setTransform(...this.view);
+    context.globalAlpha = opacity;
+    const colours = colourMap(paletteAt(shot, frame));
+    this.painter.paintInk(
+      context as never,
+      this.fresh.map((each) => each.stroke),
+      colours,
+    );
+    context.globalAlpha = 1;
+  }
+
+  /** Asks the worker for sharp parts; while one answer is on its way only the newest wish is kept. */
+  request(): void {
+    if (this.closed) return;
+    if (this.asking) {
+      this.askAgain = true;
+      return;
+    }
+    this.asking = true;
+    this.askAgain = false;
+    void this.ask().finally(() => {
+      this.asking = false;
+      if (this.askAgain) this.request();
+    });
+  }
+
+  private async ask(): Promise<void> {
+    const { session, view } = this.open;
+    const { frame, layerId } = view.getState();
+    const { width, height } = this.canvas;
+    if (width < 2 || height < 2) return;
+    const madeFor = this.view;
+    const seen = this.strokeSeq;
+    const parts = await session.pictures.paper({
+      frame,
+      layerId,
+      view: [...madeFor],
+      width,
+      height,
+      ghosts: ghostWishes(this.open),
+      have: { under: this.under.key, own: this.own.key, over: this.over.key },
+    });
+    if (this.closed) {
+      for (const part of [parts.under, parts.own, parts.over]) part.image?.close();
+      return;
+    }
+    const take = (old: Part, next: Part): Part => {
+      if (next.image === null) return old;
+      old.image?.close();
+      return next;
+    };
+    this.under = take(this.under, parts.under);
+    this.own = take(this.own, parts.own);
+    this.over = take(this.over, parts.over);
+    this.madeFor = madeFor;
+    this.fresh = this.fresh.filter((each) => each.seq > seen);
+    if (this.wholeKept) {
+      this.whole = null;
+      this.wholeKept = false;
+    }
+    this.compose();
+    if (!this.askAgain) this.onSharp();
+  }
+}

@@ -1,0 +1,36 @@
+/** What a tool is. A tool gets the pen in paper pixels and gives a change. */
+import type { ComponentType } from 'react';
+import type { PenSample } from '../../../core/ink/index.ts';
+import type { Matrix } from '../../../core/picture/index.ts';
+import type { Brush, Drawing } from '../../../core/shot/index.ts';
+import type { OpenShot } from '../../session/open-shot.ts';
+import type { ToolId } from '../../session/view-state.ts';
+
+/** What the paper on screen lends to a tool in hand. */
+export interface ToolDesk extends OpenShot {
+  /** Screen pixels per paper pixel. */
+  zoom: number;
+  matrix: Matrix;
+  /** The drawing the pen is on; 'empty' where a line would make one; null (and said why) when the layer takes none. */
+  drawing(): Drawing | 'empty' | null;
+  say(text: string): void;
+  /** Shows a line being drawn; null takes it away. */
+  showLine(points: Float32Array | null, brush: Brush, colour: string): void;
+}
+
+/** What happens between the pen coming down and lifting. */
+export interface Gesture {
+  move(samples: PenSample[], screen: { x: number; y: number }): void;
+  up(): void;
+  cancel(): void;
+}
+
+export interface Tool {
+  id: ToolId;
+  name: string;
+  icon: ComponentType<{ size?: number }>;
+  cursor: string;
+  down(desk: ToolDesk, sample: PenSample, screen: { x: number; y: number }): Gesture | null;
+  /** Radius of the ring shown round the pen, paper pixels; 0 for none. */
+  ring(desk: OpenShot): number;
+}

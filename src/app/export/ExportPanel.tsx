@@ -1,0 +1,195 @@
+import { validateSync } from 'class-validator';
+import Download from 'lucide-react/icons/download';
+import { Popover, Progress } from 'radix-ui';
+import { type ReactNode, useState } from 'react';
+import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { ExportOptions, FORMATS, gifRuns, pictureRuns } from '../../core/export/index.ts';
+import { leftOut } from '../../core/picture/index.ts';
+import { lengthInWords, newId } from '../../core/shot/index.ts';
+import { Button } from '../parts/Button.tsx';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+
+interface ExportPanelProps {
+  options: ExportOptions;
+  /** Part done while writing; null at rest. */
+  part: number | null;
+  onChoose(options: Partial<ExportOptions>): void;
+  onWrite(): void;
+  onStop(): void;
+}
+
+/** Viewers slow down pictures shorter than two hundredths of a second. */
+const FASTEST_GIF = 50;
+
+function Group({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <fieldset className="flex flex-col gap-2 border-b border-rule px-4 py-3">
+      <legend className="float-left mb-1 w-full font-semibold">{name}</legend>
+      {children}
+    </fieldset>
+  );
+}
+
+function NumberBox({ label, value, onChange }: { label: string; value: number; onChange(value: number): void }) {
+  return (
+    <label className="flex flex-1 flex-col gap-0.5 text-sm text-second">
+      {label}
+      <input
+        type="number"
+        className="h-8 w-full rounded-md border border-rule bg-white px-2 text-ink tabular"
+        value={Number.isFinite(value) ? value : ''}
+        onChange={(event) => onChange(event.target.valueAsNumber)}
+      />
+    </label>
+  );
+}
+
+/** The first thing wrong with the options, in a sentence; empty when they can be written. */
+function complaint(options: ExportOptions): string {
+  const [error] = validateSync(Object.assign(new ExportOptions(), options));
+  return error ? Object.values(error.constraints ?? {})[0] : '';
+}
+
+export function ExportPanel({ options, part, onChoose, onWrite, onStop }: ExportPanelProps) {
+  const { session } = useOpenShot();
+  const shot = useShot();
+  const range = useView((state) => state.range);
+  const [gesture, setGesture] = useState('');
+  const wrong = complaint(options);
+  const out = leftOut(shot);
+  const percent = Math.round((options.width / shot.width) * 1000) / 10;
+  const frames = options.to - options.from + 1;
+  const pictures = wrong ? 0 : pictureRuns(shot, options.from, options.to).length;
+  const whole = options.from === 0 && options.to === shot.length - 1;
+  const background = (label: string, recipe: (draft: { colour: string; transparent: boolean }) => void, joined = '') =>
+    session.change(label, (draft) => recipe(draft.background), joined);
+  return (
+    <aside aria-label="Export" className="flex w-[336px] shrink-0 flex-col overflow-y-auto border-l border-rule bg-panel">
+      <Group name="Format">
+        <div className="flex gap-1" role="group" aria-label="Format">
+          {FORMATS.map((format) => (
+            <Button key={format.id} className="flex-1" look={options.format === format.id ? 'main' : 'plain'} aria-pressed={options.format === format.id} onClick={() => onChoose({ format: format.id })}>
+              {format.name}
+            </Button>
+          ))}
+        </div>
+        {options.format === 'gif' && (
+          <label className="flex items-center gap-1.5 text-sm">
+            <input type="checkbox" checked={options.joinHolds} onChange={(event) => onChoose({ joinHolds: event.target.checked })} />
+            Write a held picture once (smaller file, same timing)
+          </label>
+        )}
+        {options.format === 'gif' && shot.fps > FASTEST_GIF && (
+          <p className="text-sm text-attention">Many viewers play GIFs above {FASTEST_GIF} frames a second too slowly.</p>
+        )}
+      </Group>
+      <Group name="Frames">
+        <div className="flex gap-1">
+          <Button className="flex-1" look={whole ? 'main' : 'plain'} aria-pressed={whole} onClick={() => onChoose({ from: 0, to: shot.length - 1 })}>
+            Whole shot
+          </Button>
+          <Button className="flex-1" disabled={!range} onClick={() => range && onChoose(range)}>
+            Playing range
+          </Button>
+        </div>
+        <div className="flex gap-2">
+          <NumberBox label="From frame" value={options.from + 1} onChange={(value) => onChoose({ from: value - 1 })} />
+          <NumberBox label="To frame" value={options.to + 1} onChange={(value) => onChoose({ to: value - 1 })} />
+        </div>
+      </Group>
+      <Group name="Size">
+        <div className="flex items-end gap-2">
+          <NumberBox label="Width" value={options.width} onChange={(width) => onChoose({ width, height: Math.max(1, Math.round((width * shot.height) / shot.width)) })} />
+          <NumberBox label="Height" value={options.height} onChange={(height) => onChoose({ height, width: Math.max(1, Math.round((height * shot.width) / shot.height)) })} />
+          <NumberBox
+            label="Per cent"
+            value={percent}
+            onChange={(value) => onChoose({ width: Math.max(1, Math.round((shot.width * value) / 100)), height: Math.max(1, Math.round((shot.height * value) / 100)) })}
+          />
+        </div>
+        <div className="flex gap-1">
+          {[100, 50, 25].map((value) => (
+            <Button
+              key={value}
+              className="flex-1"
+              look={percent === value ? 'main' : 'plain'}
+              onClick={() => onChoose({ width: Math.round((shot.width * value) / 100), height: Math.round((shot.height * value) / 100) })}
+            >
+              {value} %
+            </Button>
+          ))}
+        </div>
+      </Group>
+      <Group name="Background">
+        <div className="flex items-center gap-3">
+          <Popover.Root onOpenChange={(open) => open && setGesture(`background ${newId()}`)}>
+            <Popover.Trigger
+              aria-label="Background colour"
+              disabled={options.transparent}
+              className="h-7 w-12 rounded border border-ink/30 disabled:opacity-30"
+              style={{ background: options.colour }}
+            />
+            <Popover.Portal>
+              <Popover.Content side="left" sideOffset={8} className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg">
+                <HexColorPicker color={options.colour} onChange={(colour) => background('background colour', (draft) => void (draft.colour = colour), gesture)} />
+                <HexColorInput
+                  aria-label="Background colour as hexadecimal"
+                  className="mt-2 h-8 w-full rounded-md border border-rule bg-white px-2 font-mono"
+                  prefixed
+                  color={options.colour}
+                  onChange={(colour) => background('background colour', (draft) => void (draft.colour = colour), gesture)}
+                />
+              </Popover.Content>
+            </Popover.Portal>
+          </Popover.Root>
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={options.transparent} onChange={(event) => background('transparent background', (draft) => void (draft.transparent = event.target.checked))} />
+            Transparent
+          </label>
+        </div>
+        <p className="text-sm text-second">
+          The paper on the desk shows the same.{options.transparent && options.format === 'gif' && ' GIF knows only clear or not: soft edges become hard.'}
+        </p>
+      </Group>
+      <Group name="Left out">
+        {out.length === 0 ? (
+          <p className="text-sm text-second">Nothing: every layer is delivered.</p>
+        ) : (
+          <ul className="text-sm" aria-label="Layers left out">
+            {out.map(({ layer, why }) => (
+              <li key={layer.id} className="flex justify-between gap-2">
+                <span className="truncate">{layer.name}</span>
+                <span className="whitespace-nowrap text-second">{why}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Group>
+      <div className="mt-auto flex flex-col gap-2 px-4 py-3">
+        {wrong ? (
+          <p role="alert" className="text-sm text-attention">
+            {wrong}
+          </p>
+        ) : (
+          <p className="text-sm text-second">
+            {frames} frames ({lengthInWords(frames, shot.fps)}), {options.format === 'gif' ? gifRuns(shot, options).length : frames} pictures written
+            {options.format === 'png' && pictures < frames ? `, ${pictures} of them different` : ''}, {options.width} x {options.height}.
+          </p>
+        )}
+        {part === null ? (
+          <Button look="main" className="!h-9" icon={<Download size={16} />} disabled={wrong !== ''} onClick={onWrite}>
+            Write {options.format === 'gif' ? 'the GIF' : 'the pictures'}
+          </Button>
+        ) : (
+          <div className="flex items-center gap-2">
+            <Progress.Root value={Math.round(part * 100)} aria-label="Written" className="h-2 flex-1 overflow-hidden rounded-full bg-rule">
+              <Progress.Indicator className="h-full bg-accent" style={{ width: `${part * 100}%` }} />
+            </Progress.Root>
+            <span className="w-10 text-right font-mono text-sm tabular">{Math.round(part * 100)} %</span>
+            <Button onClick={onStop}>Stop</Button>
+          </div>
+        )}
+      </div>
+    </aside>
+  );
+}

@@ -1,0 +1,70 @@
+import SaveIcon from 'lucide-react/icons/save';
+import Keyboard from 'lucide-react/icons/keyboard';
+import Redo from 'lucide-react/icons/redo-2';
+import Settings from 'lucide-react/icons/sliders-horizontal';
+import Undo from 'lucide-react/icons/undo-2';
+import { Link, NavLink } from 'react-router';
+import { useCommand } from '../commands/context.ts';
+import { IconButton } from '../parts/Button.tsx';
+import { NameInput } from '../parts/NameInput.tsx';
+import { useOpenShot, useShot } from '../session/open-shot.ts';
+import { Kept } from './Kept.tsx';
+import { saveShotFile } from './save-shot-file.ts';
+import { Transport } from './Transport.tsx';
+import { VIEWS } from './views.ts';
+
+export function TopBar() {
+  const { session } = useOpenShot();
+  const shot = useShot();
+  const undo = useCommand('undo');
+  const redo = useCommand('redo');
+  const keys = useCommand('keys');
+  const settings = useCommand('shot-settings');
+  return (
+    <header className="flex h-10 shrink-0 items-center gap-2 border-b border-rule bg-panel px-3">
+      <Link to="/" className="font-title text-[17px] font-bold tracking-tight" title="To the list of shots">
+        Vignette
+      </Link>
+      <span className="text-second">/</span>
+      <NameInput
+        label="Title of the shot"
+        className="h-7 w-40 shrink"
+        value={shot.title}
+        disabled={session.readOnly !== null}
+        onDone={(title) => session.change('rename shot', (draft) => void (draft.title = title))}
+      />
+      <nav aria-label="Views" className="flex gap-0.5">
+        {VIEWS.map(({ path, name }) => (
+          <NavLink
+            key={path}
+            to={path}
+            className={({ isActive }) =>
+              `flex h-7 items-center rounded-md px-2.5 ${isActive ? 'bg-accent font-medium text-white' : 'text-second hover:bg-wash/70 hover:text-ink'}`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="ml-auto flex items-center gap-1">
+        <Kept />
+        <IconButton label={`Undo ${session.label('undo')}`.trim()} keys={undo.keys} disabled={!undo.enabled} onClick={undo.run}>
+          <Undo size={16} />
+        </IconButton>
+        <IconButton label={`Redo ${session.label('redo')}`.trim()} keys={redo.keys} disabled={!redo.enabled} onClick={redo.run}>
+          <Redo size={16} />
+        </IconButton>
+        <IconButton label="Save the shot file" onClick={() => void saveShotFile(session)}>
+          <SaveIcon size={16} />
+        </IconButton>
+        <IconButton label={settings.name} keys={settings.keys} onClick={settings.run}>
+          <Settings size={16} />
+        </IconButton>
+        <IconButton label={keys.name} keys={keys.keys} onClick={keys.run}>
+          <Keyboard size={16} />
+        </IconButton>
+        <Transport />
+      </div>
+    </header>
+  );
+}

@@ -1,0 +1,73 @@
+import Pause from 'lucide-react/icons/square';
+import Play from 'lucide-react/icons/play';
+import Repeat from 'lucide-react/icons/repeat';
+import SkipBack from 'lucide-react/icons/skip-back';
+import { useCommand } from '../commands/context.ts';
+import { Hint, IconButton } from '../parts/Button.tsx';
+import { usePlay, useOpenShot, useShot, useView } from '../session/open-shot.ts';
+
+const SPEEDS = [
+  [0.25, 'quarter'],
+  [0.5, 'half'],
+  [1, 'as is'],
+  [1.5, 'one and a half'],
+  [2, 'double'],
+] as const;
+
+/** Playing, the frame, and the rate: the shot's own, and plainly apart from it the preview's. */
+export function Transport() {
+  const { player, view } = useOpenShot();
+  const shot = useShot();
+  const frame = useView((state) => state.frame);
+  const loop = useView((state) => state.loop);
+  const speed = useView((state) => state.speed);
+  const state = usePlay((play) => play.state);
+  const play = useCommand('play');
+  const first = useCommand('first-frame');
+  const loopCommand = useCommand('loop');
+  return (
+    <div className="flex items-center gap-1">
+      <IconButton label={first.name} keys={first.keys} look="plain" onClick={first.run}>
+        <SkipBack size={15} />
+      </IconButton>
+      <IconButton
+        label={state === 'rest' ? 'Play' : 'Stop'}
+        keys={play.keys}
+        onClick={() => player.toggle()}
+        className="!border-ink !bg-ink !text-white"
+      >
+        {state === 'rest' ? <Play size={15} /> : <Pause size={13} fill="currentColor" />}
+      </IconButton>
+      <IconButton label="Loop" keys={loopCommand.keys} look="plain" pressed={loop} onClick={loopCommand.run}>
+        <Repeat size={15} />
+      </IconButton>
+      <output aria-label="Frame" className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap tabular">
+        {frame + 1} / {shot.length}
+      </output>
+      <Hint text="The shot's rate. It changes only in Shot settings.">
+        <span className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap">{shot.fps} fps</span>
+      </Hint>
+      <label
+        className={`flex h-7 items-center gap-1 rounded-md px-1.5 text-sm ${speed === 1 ? 'text-second' : 'bg-attention/12 font-medium text-attention'}`}
+      >
+        Preview
+        <select
+          aria-label="Preview speed"
+          className="bg-transparent text-inherit"
+          value={speed}
+          onChange={(event) => {
+            player.stop();
+            view.setState({ speed: Number(event.target.value) });
+            event.target.blur();
+          }}
+        >
+          {SPEEDS.map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}

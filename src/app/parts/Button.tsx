@@ -1,0 +1,72 @@
+import { Tooltip } from 'radix-ui';
+import type { ButtonHTMLAttributes, ReactNode } from 'react';
+
+type Look = 'plain' | 'main' | 'quiet' | 'danger';
+
+const LOOKS: Record<Look, string> = {
+  plain: 'bg-white border-rule text-ink hover:bg-wash/60',
+  main: 'bg-accent border-accent text-white hover:bg-accent/90',
+  quiet: 'bg-transparent border-transparent text-ink hover:bg-wash/70',
+  danger: 'bg-white border-rule text-attention hover:bg-attention/10',
+};
+
+interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+  look?: Look;
+  icon?: ReactNode;
+}
+
+export function Button({ look = 'plain', icon, children, className = '', ...rest }: ButtonProps) {
+  return (
+    <button
+      type="button"
+      className={`inline-flex h-7 items-center justify-center gap-1.5 rounded-md border px-2.5 text-sm whitespace-nowrap disabled:opacity-45 ${LOOKS[look]} ${className}`}
+      {...rest}
+    >
+      {icon}
+      {children}
+    </button>
+  );
+}
+
+interface IconButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+  label: string;
+  /** Shown behind the label in the hint. */
+  keys?: string;
+  look?: Look;
+  pressed?: boolean;
+}
+
+/** A button that is only an icon: its name shows on hover and is read aloud. */
+export function IconButton({ label, keys, look = 'quiet', pressed, children, className = '', ...rest }: IconButtonProps) {
+  const on = pressed ? 'bg-wash border-wash text-accent' : LOOKS[look];
+  return (
+    <Hint text={keys ? `${label}  (${keys})` : label}>
+      <button
+        type="button"
+        aria-label={label}
+        aria-pressed={pressed}
+        className={`inline-flex h-7 w-7 shrink-0 items-center justify-center rounded-md border disabled:opacity-40 ${on} ${className}`}
+        {...rest}
+      >
+        {children}
+      </button>
+    </Hint>
+  );
+}
+
+export function Hint({ text, children }: { text: string; children: ReactNode }) {
+  return (
+    <Tooltip.Root delayDuration={500}>
+      <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content
+          sideOffset={5}
+          collisionPadding={6}
+          className="z-50 rounded-md bg-ink px-2 py-1 text-xs text-panel shadow-md select-none"
+        >
+          {text}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  );
+}

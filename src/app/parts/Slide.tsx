@@ -1,0 +1,42 @@
+import { Slider } from 'radix-ui';
+
+interface SlideProps {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step?: number;
+  /** While sliding, and at its end. */
+  onChange(value: number): void;
+  onDone?(value: number): void;
+  /** What the value reads as, for those who hear it. */
+  words?: string;
+  width?: string;
+  tint?: string;
+  disabled?: boolean;
+}
+
+export function Slide({ label, value, min, max, step = 1, onChange, onDone, words, width = 'w-18', tint, disabled }: SlideProps) {
+  return (
+    <Slider.Root
+      className={`relative flex h-5 ${width} touch-none items-center select-none`}
+      value={[value]}
+      min={min}
+      max={max}
+      step={step}
+      disabled={disabled}
+      onValueChange={([next]) => onChange(next)}
+      onValueCommit={([next]) => onDone?.(next)}
+    >
+      <Slider.Track className="relative h-[3px] grow rounded-full bg-rule">
+        <Slider.Range className="absolute h-full rounded-full bg-second" style={tint ? { background: tint } : undefined} />
+      </Slider.Track>
+      <Slider.Thumb
+        aria-label={label}
+        aria-valuetext={words}
+        className="block h-3 w-3 rounded-full bg-ink"
+        style={tint ? { background: tint } : undefined}
+      />
+    </Slider.Root>
+  );
+}

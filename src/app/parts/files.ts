@@ -1,0 +1,23 @@
+/** Getting files in and out of the browser. */
+
+/** Hands bytes to the person as a download. */
+export function download(bytes: Uint8Array<ArrayBuffer> | Blob, name: string, type: string): void {
+  const url = URL.createObjectURL(bytes instanceof Blob ? bytes : new Blob([bytes], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}
+
+/** "3.4 MB" for people. */
+export function sizeInWords(bytes: number): string {
+  if (bytes < 1024) return `${bytes} bytes`;
+  if (bytes < 1024 ** 2) return `${Math.round(bytes / 1024)} KB`;
+  return `${(bytes / 1024 ** 2).toFixed(1)} MB`;
+}
+
+/** The sentence of an error for a person. */
+export function sentence(error: unknown): string {
+  return error instanceof Error && error.message ? error.message : 'Something went wrong; nothing was changed.';
+}

@@ -1,0 +1,76 @@
+import Layers from 'lucide-react/icons/layers-2';
+import { useState } from 'react';
+import { type Layer, newId } from '../../core/shot/index.ts';
+import { layerOf, totalFrames } from '../../core/sheet/index.ts';
+import { useCommands } from '../commands/context.ts';
+import { commandOf } from '../commands/index.ts';
+import { Button } from '../parts/Button.tsx';
+import { CellThumb } from '../parts/CellThumb.tsx';
+import { Slide } from '../parts/Slide.tsx';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+
+const HEIGHT = 40;
+
+/** The clips in the shot, each with its fade and the way to trace over it. */
+export function ReferenceLayers({ layers }: { layers: Layer[] }) {
+  return (
+    <ul className="flex max-h-40 shrink-0 flex-col overflow-y-auto border-b border-rule bg-lower">
+      {layers.map((layer) => (
+        <Row key={layer.id} layer={layer} />
+      ))}
+    </ul>
+  );
+}
+
+function Row({ layer }: { layer: Layer }) {
+  const { session, view } = useOpenShot();
+  const shot = useShot();
+  const commands = useCommands();
+  const inHand = useView((state) => state.layerId === layer.id);
+  const [gesture, setGesture] = useState('');
+  const first = layer.exposures.find((exposure) => exposure.cell)?.cell;
+  const pictures = layer.exposures.filter((exposure) => exposure.cell).length;
+  return (
+    <li className={`flex items-center gap-3 px-3 py-1.5 ${inHand ? 'bg-wash' : ''}`} onPointerDown={() => view.setState({ layerId: layer.id })}>
+      {first && (
+        <CellThumb
+          cell={first}
+          frame={0}
+          version={`${layer.id}${first.kind === 'picture' ? first.asset : ''}`}
+          width={(HEIGHT * shot.width) / shot.height}
+          height={HEIGHT}
+          tint={null}
+        />
+      )}
+      <span className="min-w-0 flex-1">
+        <b className="block truncate font-medium">{layer.name}</b>
+        <span className="text-sm text-second">
+          {pictures} pictures, {totalFrames(layer.exposures)} frames · guide, never delivered
+        </span>
+      </span>
+      <span className="text-sm text-second">Fade</span>
+      <Slide
+        label={`Fade of ${layer.name}`}
+        value={Math.round(layer.opacity * 100)}
+        min={0}
+        max={100}
+        onChange={(value) => {
+          const joined = gesture || `fade ${newId()}`;
+          setGesture(joined);
+          session.change('fade layer', (draft) => void (layerOf(draft, layer.id).opacity = value / 100), joined);
+        }}
+        onDone={() => setGesture('')}
+      />
+      <Button
+        icon={<Layers size={14} />}
+        onClick={() => {
+          view.setState({ layerId: layer.id });
+          commandOf('trace-over').run(commands);
+          commands.go('desk');
+        }}
+      >
+        Trace-over layer
+      </Button>
+    </li>
+  );
+}

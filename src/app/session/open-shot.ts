@@ -1,0 +1,112 @@
+/** Opening a shot with everything the desk needs around it. */
+import { createContext, useContext, useSyncExternalStore } from 'react';
+import { useStore } from 'zustand';
+import type { Id, Shot } from '../../core/shot/index.ts';
+import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
+import type { PaperDesk } from '../desk/paper-desk.ts';
+import { Player, type PlayState } from './player.ts';
+import { ShotSession } from './shot-session.ts';
+import { SoundDesk } from './sound-desk.ts';
+import { createViewStore, mendView, type ToolSettings, type ViewState, type ViewStore } from './view-state.ts';
+
+const KEEP_VIEW_MS = 250;
+const TOOLS_KEY = 'tools';
+
+export interface OpenShot {
+  session: ShotSession;
+  view: ViewStore;
+  sound: SoundDesk;
+  player: Player;
+  /** The paper on screen, while a view shows it. */
+  desk: PaperDesk | null;
+  close(): Promise<void>;
+}
+
+export async function openShot(db: Database, id: Id, takeOver: boolean): Promise<OpenShot> {
+  const session = await ShotSession.open(db, id, takeOver);
+  const kept = await readView<Partial<ViewState>>(db, id);
+  const view = createViewStore(mendView(kept, await readSetting<ToolSettings>(db, TOOLS_KEY), session.shot));
+  const sound = new SoundDesk();
+  const player = new Player(session, view, sound);
+
+  // Sounds are decoded as they turn up in the shot: at opening, after an import, after an undo.
+  const decoding = new Set<Id>();
+  const decodeNew = () => {
+    for (const asset of Object.values(session.shot.assets)) {
+      if (asset.kind !== 'sound' || sound.has(asset.id) || decoding.has(asset.id)) continue;
+      decoding.add(asset.id);
+      void session
+        .file(asset.id)
+        .then(async (file) => file && sound.keep(asset.id, await sound.decode(file, asset.name)))
+        .catch(() => undefined);
+    }
+  };
+  decodeNew();
+
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const keepView = () => {
+    clearTimeout(timer);
+    if (session.readOnly) return;
+    const state = view.getState();
+    void writeView(db, id, state).catch(() => undefined);
+    void writeSetting(db, TOOLS_KEY, state.tools).catch(() => undefined);
+  };
+  const unsubscribes = [
+    session.subscribe(() => {
+      decodeNew();
+      mendAfterEdit(session.shot, view);
+    }),
+    view.subscribe(() => {
+      clearTimeout(timer);
+      timer = setTimeout(keepView, KEEP_VIEW_MS);
+    }),
+  ];
+  addEventListener('pagehide', keepView);
+  return {
+    session,
+    view,
+    sound,
+    player,
+    desk: null,
+    async close() {
+      removeEventListener('pagehide', keepView);
+      for (const unsubscribe of unsubscribes) unsubscribe();
+      player.close();
+      keepView();
+      if (!session.readOnly) await session.refreshCard(view.getState().frame).catch(() => undefined);
+      await session.close();
+      sound.close();
+    },
+  };
+}
+
+/** An edit or an undo may take away the layer in hand, the swatch, or the frame looked at. */
+function mendAfterEdit(shot: Shot, view: ViewStore): void {
+  const state = view.getState();
+  const mended = mendView(state, state.tools, shot);
+  if (mended.layerId !== state.layerId || mended.swatch !== state.swatch || mended.frame !== state.frame || mended.range?.to !== state.range?.to) {
+    view.setState({ layerId: mended.layerId, swatch: mended.swatch, frame: mended.frame, range: mended.range });
+  }
+}
+
+export const OpenShotContext = createContext<OpenShot | null>(null);
+
+export function useOpenShot(): OpenShot {
+  const open = useContext(OpenShotContext);
+  if (!open) throw new Error('There is no open shot here.');
+  return open;
+}
+
+/** The shot as it is now. */
+export function useShot(): Shot {
+  const { session } = useOpenShot();
+  return useSyncExternalStore(session.subscribe, () => session.shot);
+}
+
+export function useView<T>(select: (state: ViewState) => T): T {
+  return useStore(useOpenShot().view, select);
+}
+
+export function usePlay<T>(select: (state: PlayState) => T): T {
+  return useStore(useOpenShot().player.state, select);
+}

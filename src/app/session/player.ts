@@ -1,0 +1,204 @@
+/**
+ * Playing: the audio clock says which frame is due; a picture that is late is passed over, never the sound.
+ */
+import { createStore } from 'zustand/vanilla';
+import { cellRevision, shownCells } from '../../core/picture/index.ts';
+import { paletteAt, type Shot } from '../../core/shot/index.ts';
+import type { ShotSession } from './shot-session.ts';
+import type { SoundDesk } from './sound-desk.ts';
+import type { ViewStore } from './view-state.ts';
+
+export interface PlayState {
+  /** Getting pictures ready, playing, or at rest. */
+  state: 'rest' | 'ready' | 'playing';
+  /** Pictures ready of those needed, while getting ready. */
+  ready: number;
+  needed: number;
+  /** Frames a second that reached the screen, and frames passed over, since playing began. */
+  achieved: number;
+  dropped: number;
+}
+
+/** Room for ready pictures, bytes. */
+const ROOM = 512 * 1024 ** 2;
+/** Playing begins after this long even if pictures are still missing. */
+const LONGEST_WAIT_MS = 2500;
+/** Sound starts this much after it is scheduled, seconds. */
+const LEAD = 0.06;
+
+/** What a frame looks like on the paper: equal keys are equal pictures. */
+export function paperKey(shot: Shot, frame: number): string {
+  const cells = shownCells(shot, frame, 'paper').map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}`);
+  const palette = paletteAt(shot, frame);
+  return `${shot.background.colour}${shot.background.transparent}|${palette.swatches.map((s) => s.colour).join('')}|${cells.join('|')}`;
+}
+
+export class Player {
+  readonly state = createStore<PlayState>(() => ({ state: 'rest', ready: 0, needed: 0, achieved: 0, dropped: 0 }));
+  private readonly session: ShotSession;
+  private readonly view: ViewStore;
+  private readonly sound: SoundDesk;
+  private pictures = new Map<string, ImageBitmap>();
+  private room = 0;
+  private run = 0;
+  private readying: Promise<void> | null = null;
+  /** Pixels per paper pixel of the ready pictures; set by the paper on screen. */
+  scale = 0.5;
+  /** Shows a ready picture on the paper. */
+  show: (picture: ImageBitmap) => void = () => {};
+  /** Back to the live paper. */
+  rest: () => void = () => {};
+
+  constructor(session: ShotSession, view: ViewStore, sound: SoundDesk) {
+    this.session = session;
+    this.view = view;
+    this.sound = sound;
+  }
+
+  get range(): { from: number; to: number } {
+    const { range } = this.view.getState();
+    return range ?? { from: 0, to: this.session.shot.length - 1 };
+  }
+
+  toggle(): void {
+    if (this.state.getState().state === 'rest') void this.play();
+    else this.stop();
+  }
+
+  stop(): void {
+    this.run++;
+    this.sound.stopAll();
+    if (this.state.getState().state === 'rest') return;
+    this.state.setState({ state: 'rest' });
+    this.rest();
+  }
+
+  private key(frame: number): string {
+    return `${this.scale}|${paperKey(this.session.shot, frame)}`;
+  }
+
+  private async picture(frame: number): Promise<ImageBitmap> {
+    const key = this.key(frame);
+    const there = this.pictures.get(key);
+    if (there) return there;
+    const image = await this.session.pictures.whole(frame, this.scale);
+    this.pictures.set(key, image);
+    this.room += image.width * image.height * 4;
+    for (const [old, each] of this.pictures) {
+      if (this.room <= ROOM || old === key) break;
+      this.pictures.delete(old);
+      this.room -= each.width * each.height * 4;
+      each.close();
+    }
+    return image;
+  }
+
+  /** Frames of the range whose picture is not ready, each picture once, from the playhead on. */
+  private missing(): number[] {
+    const { from, to } = this.range;
+    const { frame } = this.view.getState();
+    const length = to - from + 1;
+    const start = frame >= from && frame <= to ? frame - from : 0;
+    const seen = new Set<string>();
+    const out: number[] = [];
+    for (let i = 0; i < length; i++) {
+      const at = from + ((start + i) % length);
+      const key = this.key(at);
+      if (!this.pictures.has(key) && !seen.has(key)) out.push(at);
+      seen.add(key);
+    }
+    return out;
+  }
+
+  /** Makes missing pictures one after another until `stop` says so. */
+  private async makeReady(stop: () => boolean): Promise<void> {
+    // One maker at a time: a second would only queue behind the first.
+    while (this.readying) await this.readying;
+    this.readying = (async () => {
+      for (const frame of this.missing()) {
+        if (stop()) return;
+        await this.picture(frame);
+        this.state.setState(({ ready }) => ({ ready: ready + 1 }));
+      }
+    })().finally(() => {
+      this.readying = null;
+    });
+    await this.readying;
+  }
+
+  /** Gets pictures ready while the hand rests, so that playing starts at once. */
+  prepareQuietly(still: () => boolean): void {
+    if (this.readying || this.state.getState().state !== 'rest') return;
+    const run = this.run;
+    void this.makeReady(() => run !== this.run || !still());
+  }
+
+  async play(): Promise<void> {
+    const run = ++this.run;
+    const gone = () => run !== this.run;
+    const needed = this.missing().length;
+    this.state.setState({ state: 'ready', ready: 0, needed, achieved: 0, dropped: 0 });
+    await this.sound.wake();
+    const making = this.makeReady(gone);
+    await Promise.race([making, new Promise((done) => setTimeout(done, LONGEST_WAIT_MS))]);
+    if (gone()) return;
+    this.state.setState({ state: 'playing' });
+    this.roll(gone);
+  }
+
+  private roll(gone: () => boolean): void {
+    const { sound, session } = this;
+    const { from, to } = this.range;
+    const { speed } = this.view.getState();
+    const length = to - from + 1;
+    const fps = session.shot.fps * speed;
+    const first = this.view.getState().frame;
+    const start = first >= from && first < to ? first - from : 0;
+    // Time 0 of the first lap is where frame `from` would have started.
+    const zero = sound.now + LEAD - start / fps;
+    const lap = length / fps;
+    let laps = 0;
+    const schedule = (n: number) => {
+      const begin = n === 0 ? from + start : from;
+      sound.schedule(session.shot, begin, to + 1, zero + n * lap + (begin - from) / fps, speed);
+    };
+    schedule(0);
+    let last = start - 1;
+    let shown = 0;
+    let dropped = 0;
+    const step = () => {
+      if (gone()) return;
+      const time = sound.heard - zero;
+      const { loop } = this.view.getState();
+      if (time >= (laps + 1) * lap - 0.25 && loop) schedule(++laps);
+      const due = Math.floor(time * fps + 1e-6);
+      if (!loop && due >= (laps + 1) * length) {
+        this.stop();
+        this.view.setState({ frame: to });
+        return;
+      }
+      if (due > last && due >= start) {
+        const frame = from + (((due % length) + length) % length);
+        const picture = this.pictures.get(this.key(frame));
+        if (picture) {
+          this.show(picture);
+          shown++;
+          dropped += due - last - 1;
+          last = due;
+          this.view.setState({ frame });
+          const seconds = (due - start + 1) / fps;
+          this.state.setState({ achieved: shown / seconds / speed, dropped });
+        }
+      }
+      requestAnimationFrame(step);
+    };
+    requestAnimationFrame(step);
+  }
+
+  close(): void {
+    this.stop();
+    for (const picture of this.pictures.values()) picture.close();
+    this.pictures.clear();
+    this.room = 0;
+  }
+}

@@ -1,0 +1,198 @@
+import { ContextMenu } from 'radix-ui';
+import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { runAt } from '../../core/sheet/index.ts';
+import { useCommands } from '../commands/context.ts';
+import { commandOf } from '../commands/index.ts';
+import { keyHint } from '../commands/keyboard.ts';
+import { MENU_LOOK, type MenuItem, menuRows } from '../parts/Menu.tsx';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { AFTER_END, columns, columnWidth, FRAME_COLUMN, FROZEN, HEAD, type Place, placeAt, SOUND_COLUMN } from './geometry.ts';
+import { paintSheet } from './paint-sheet.ts';
+import { gripAt, type SheetDrag, startDrag } from './sheet-pointer.ts';
+
+const CURSORS = { scrub: 'default', length: 'ns-resize', slide: 'grab' } as const;
+const MENU: (string | null)[] = [
+  'new-drawing',
+  'copy-as-new',
+  'reuse',
+  null,
+  'hold-longer',
+  'hold-shorter',
+  'move-earlier',
+  'move-later',
+  null,
+  'mark-key',
+  'mark-breakdown',
+  'mark-between',
+  null,
+  'range-from',
+  'range-to',
+  'range-all',
+  null,
+  'empty-cell',
+  'close-up',
+];
+
+/** The rows of the sheet: only those in sight are painted, so two thousand frames cost what forty do. */
+export function SheetBody() {
+  const { view, sound } = useOpenShot();
+  const commands = useCommands();
+  const shot = useShot();
+  const frame = useView((state) => state.frame);
+  const layerId = useView((state) => state.layerId);
+  const range = useView((state) => state.range);
+  const rowHeight = useView((state) => state.rowHeight);
+  const scroller = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const drag = useRef<SheetDrag | null>(null);
+  const [room, setRoom] = useState({ width: 340, height: 400 });
+  const [waves, setWaves] = useState(0);
+  const [, setMenuAt] = useState(0);
+  const width = columnWidth(room.width, shot.layers.length);
+  const layers = useMemo(() => columns(shot), [shot]);
+  const layer = shot.layers.find((each) => each.id === layerId);
+
+  useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
+  useEffect(() => {
+    const element = scroller.current!;
+    const sizes = new ResizeObserver(() => setRoom({ width: element.clientWidth, height: element.clientHeight - HEAD }));
+    sizes.observe(element);
+    return () => sizes.disconnect();
+  }, []);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `waves` stands for the waveforms that `sound` has ready
+  useEffect(() => {
+    const target = canvas.current!;
+    const element = scroller.current!;
+    const dpr = window.devicePixelRatio || 1;
+    const paint = () => {
+      const w = Math.round(room.width * dpr);
+      const h = Math.round(room.height * dpr);
+      if (target.width !== w || target.height !== h) {
+        target.width = w;
+        target.height = h;
+      }
+      const { scrollLeft, scrollTop } = element;
+      const scene = { shot, frame, layerId, range, rowHeight, columnWidth: width, scrollLeft, scrollTop, ...room };
+      paintSheet(target.getContext('2d')!, { ...scene, peaks: (asset) => sound.peaks(asset) }, dpr);
+    };
+    paint();
+    let waiting = 0;
+    const scrolled = () => {
+      cancelAnimationFrame(waiting);
+      waiting = requestAnimationFrame(paint);
+    };
+    element.addEventListener('scroll', scrolled);
+    let gone = false;
+    void document.fonts.ready.then(() => !gone && paint());
+    return () => {
+      gone = true;
+      cancelAnimationFrame(waiting);
+      element.removeEventListener('scroll', scrolled);
+    };
+  }, [shot, frame, layerId, range, rowHeight, width, room, sound, waves]);
+
+  // The present frame stays in sight.
+  useEffect(() => {
+    const element = scroller.current!;
+    const top = frame * rowHeight;
+    const height = element.clientHeight - HEAD;
+    if (top < element.scrollTop) element.scrollTop = Math.max(0, top - height / 4);
+    else if (top + rowHeight > element.scrollTop + height) element.scrollTop = top - (height * 3) / 4;
+  }, [frame, rowHeight]);
+
+  const place = (event: { clientX: number; clientY: number }): Place => {
+    const box = canvas.current!.getBoundingClientRect();
+    const { scrollLeft, scrollTop } = scroller.current!;
+    return placeAt(event.clientX - box.left, event.clientY - box.top, scrollLeft, scrollTop, rowHeight, width);
+  };
+  const down = (event: PointerEvent<HTMLCanvasElement>) => {
+    const at = place(event);
+    if (event.button === 2) {
+      // The menu concerns what lies under the pen.
+      if (typeof at.column === 'number' && layers[at.column]) view.setState({ layerId: layers[at.column].id });
+      view.setState({ frame: Math.max(0, Math.min(shot.length - 1, at.frame)) });
+      return;
+    }
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag.current = startDrag(commands, at);
+  };
+  const move = (event: PointerEvent<HTMLCanvasElement>) => {
+    const at = place(event);
+    if (drag.current) drag.current.move(Math.max(0, at.frame), event.shiftKey);
+    else event.currentTarget.style.cursor = CURSORS[gripAt(shot, layerId, at)];
+  };
+  const end = () => {
+    drag.current = null;
+  };
+  const items: (MenuItem | null)[] = MENU.map((id) => {
+    if (id === null) return null;
+    const command = commandOf(id);
+    return {
+      name: command.name,
+      keys: keyHint(command),
+      disabled: command.when ? !command.when(commands) : false,
+      run: () => command.run(commands),
+    };
+  });
+  const run = layer ? runAt(layer.exposures, frame) : null;
+  const cell = run?.exposure.cell;
+  const words = !layer
+    ? ''
+    : cell
+      ? `${cell.kind === 'drawing' ? `drawing ${shot.drawings[cell.drawing]?.number}` : `picture ${cell.index + 1}`}, held ${run.exposure.frames}`
+      : 'empty';
+
+  return (
+    <div ref={scroller} data-testid="sheet" className="relative min-h-0 flex-1 overflow-auto">
+      <div className="sticky top-0 z-10 flex border-b border-rule bg-panel text-sm" style={{ height: HEAD, width: Math.max(room.width, FROZEN + width * layers.length) }}>
+        <div className="sticky left-0 z-10 flex bg-panel">
+          <span className="flex items-center justify-end pr-2 text-xs text-second" style={{ width: FRAME_COLUMN }}>
+            fr
+          </span>
+          <span className="flex items-center justify-center text-xs text-second" style={{ width: SOUND_COLUMN }}>
+            sound
+          </span>
+        </div>
+        {layers.map((each) => (
+          <button
+            key={each.id}
+            type="button"
+            data-layer={each.id}
+            aria-pressed={each.id === layerId}
+            title={each.name}
+            className={`truncate border-r border-rule px-1 ${each.id === layerId ? 'bg-wash font-semibold' : ''} ${each.visible ? '' : 'text-second line-through'}`}
+            style={{ width, flex: 'none' }}
+            onClick={() => view.setState({ layerId: each.id })}
+          >
+            {each.name}
+          </button>
+        ))}
+      </div>
+      <div style={{ height: (shot.length + AFTER_END) * rowHeight, width: FROZEN + width * layers.length }}>
+        <ContextMenu.Root modal={false} onOpenChange={() => setMenuAt((n) => n + 1)}>
+          <ContextMenu.Trigger asChild>
+            <canvas
+              ref={canvas}
+              data-testid="sheet-rows"
+              role="img"
+              aria-label={`Sheet. Frame ${frame + 1}, ${layer?.name ?? 'no layer'}: ${words}`}
+              className="sticky left-0 block touch-none"
+              style={{ top: HEAD, width: room.width, height: room.height }}
+              onPointerDown={down}
+              onPointerMove={move}
+              onPointerUp={end}
+              onPointerCancel={end}
+            />
+          </ContextMenu.Trigger>
+          <ContextMenu.Portal>
+            <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
+              {menuRows(items, ContextMenu.Item as never, ContextMenu.Separator as never)}
+            </ContextMenu.Content>
+          </ContextMenu.Portal>
+        </ContextMenu.Root>
+      </div>
+    </div>
+  );
+}

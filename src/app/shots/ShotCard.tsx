@@ -1,0 +1,98 @@
+import MoreHorizontal from 'lucide-react/icons/ellipsis';
+import { useEffect, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { deliveryName } from '../../core/export/index.ts';
+import { lengthInWords } from '../../core/shot/index.ts';
+import { SHOT_FILE_EXTENSION, SHOT_FILE_TYPE, writeShotFile } from '../../core/shotfile/index.ts';
+import { duplicateShot, mediaOf, openHistory, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
+import { say } from '../frame/saying.ts';
+import { db } from '../library.ts';
+import { IconButton } from '../parts/Button.tsx';
+import { download, sentence } from '../parts/files.ts';
+import { Menu } from '../parts/Menu.tsx';
+import { NameInput } from '../parts/NameInput.tsx';
+
+const WHEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+
+/** An object URL for a blob, given back when it is no longer shown. */
+function useBlobUrl(blob: Blob | null): string | null {
+  const [url, setUrl] = useState<string | null>(null);
+  useEffect(() => {
+    if (!blob) {
+      setUrl(null);
+      return;
+    }
+    const made = URL.createObjectURL(blob);
+    setUrl(made);
+    return () => URL.revokeObjectURL(made);
+  }, [blob]);
+  return url;
+}
+
+async function save(row: ShotRow): Promise<void> {
+  const { shot } = await openHistory(db, row.id);
+  download(writeShotFile(shot, await mediaOf(db, row.id)), deliveryName(row.title, SHOT_FILE_EXTENSION), SHOT_FILE_TYPE);
+}
+
+/** Does something with a shot; says why when it cannot be done. */
+function attempt(work: () => Promise<unknown>): void {
+  work().catch((error) => say(sentence(error)));
+}
+
+export function ShotCard({ row }: { row: ShotRow }) {
+  const navigate = useNavigate();
+  const url = useBlobUrl(row.thumb);
+  const to = `/shot/${row.id}/desk`;
+  return (
+    <li className="group overflow-hidden rounded-md border border-rule bg-panel">
+      <Link to={to} aria-label={`Open ${row.title}`} className="flex aspect-video items-center justify-center overflow-hidden bg-surround">
+        {url ? (
+          <img src={url} alt="" className="h-full w-full object-contain" />
+        ) : (
+          <span className="bg-paper shadow-sm" style={{ aspectRatio: `${row.width} / ${row.height}`, height: '82%', maxWidth: '90%' }} />
+        )}
+      </Link>
+      <div className="flex items-start gap-1 p-2.5">
+        <div className="min-w-0 flex-1">
+          <NameInput
+            label={`Name of ${row.title}`}
+            className="-ml-1 h-6 w-full font-medium"
+            value={row.title}
+            onDone={(title) => attempt(() => renameShot(db, row.id, title))}
+          />
+          <p className="text-sm text-second">
+            {lengthInWords(row.length, row.fps)} · {row.length} frames · {row.fps} fps · {row.width} x {row.height}
+          </p>
+          <p className="text-sm text-second">
+            Made {WHEN.format(row.madeAt)}
+            <br />
+            Changed {WHEN.format(row.changedAt)}
+          </p>
+        </div>
+        <Menu
+          label={`What to do with ${row.title}`}
+          trigger={
+            <IconButton label={`More for ${row.title}`}>
+              <MoreHorizontal size={16} />
+            </IconButton>
+          }
+          items={[
+            { name: 'Open', run: () => navigate(to) },
+            { name: 'Duplicate', run: () => attempt(() => duplicateShot(db, row.id)) },
+            { name: 'Save the shot file', run: () => attempt(() => save(row)) },
+            null,
+            {
+              name: 'Remove',
+              danger: true,
+              run: () =>
+                attempt(async () => {
+                  await removeShot(db, row.id);
+                  say(`Removed “${row.title}”. It waits under Removed at the foot of the list.`);
+                }),
+            },
+          ]}
+        />
+      </div>
+    </li>
+  );
+}

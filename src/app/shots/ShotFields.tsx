@@ -1,0 +1,75 @@
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import { useForm } from 'react-hook-form';
+import { lengthInWords, PAPER_SIZES, RATES } from '../../core/shot/index.ts';
+import { Button } from '../parts/Button.tsx';
+import { SelectField, TextField } from '../parts/Field.tsx';
+import { ShotForm } from './shot-form.ts';
+
+interface ShotFieldsProps {
+  start: ShotForm;
+  action: string;
+  onDone(form: ShotForm): void;
+  onCancel(): void;
+}
+
+const OWN = 'own';
+const AS_NUMBER = { valueAsNumber: true };
+
+/** Name, size, rate and length of a shot. */
+export function ShotFields({ start, action, onDone, onCancel }: ShotFieldsProps) {
+  const { register, handleSubmit, watch, setValue, formState } = useForm<ShotForm>({
+    resolver: classValidatorResolver(ShotForm),
+    defaultValues: { ...start },
+  });
+  const [width, height, fps, length] = watch(['width', 'height', 'fps', 'length']);
+  const { errors } = formState;
+  const size = PAPER_SIZES.findIndex((each) => each.width === width && each.height === height);
+  return (
+    <form onSubmit={handleSubmit((form) => onDone(form))} className="flex flex-col gap-3" noValidate>
+      <TextField label="Name" error={errors.title?.message} {...register('title')} />
+      <SelectField
+        label="Paper"
+        value={size < 0 ? OWN : size}
+        onChange={(event) => {
+          const chosen = PAPER_SIZES[Number(event.target.value)];
+          if (!chosen) return;
+          setValue('width', chosen.width);
+          setValue('height', chosen.height);
+        }}
+      >
+        {PAPER_SIZES.map((each, i) => (
+          <option key={each.name} value={i}>
+            {each.name} · {each.width} x {each.height}
+          </option>
+        ))}
+        <option value={OWN}>Own size</option>
+      </SelectField>
+      <div className="grid grid-cols-2 gap-3">
+        <TextField label="Width, pixels" type="number" error={errors.width?.message} {...register('width', AS_NUMBER)} />
+        <TextField label="Height, pixels" type="number" error={errors.height?.message} {...register('height', AS_NUMBER)} />
+        <div>
+          <TextField label="Rate, frames a second" type="number" error={errors.fps?.message} {...register('fps', AS_NUMBER)} />
+          <div className="mt-1 flex gap-1">
+            {RATES.map((rate) => (
+              <Button key={rate} look={fps === rate ? 'main' : 'plain'} className="flex-1 !px-0" onClick={() => setValue('fps', rate)}>
+                {rate}
+              </Button>
+            ))}
+          </div>
+        </div>
+        <div>
+          <TextField label="Length, frames" type="number" error={errors.length?.message} {...register('length', AS_NUMBER)} />
+          <p className="mt-1 text-sm text-second">{length > 0 && fps > 0 ? `${lengthInWords(length, fps)} at ${fps} fps` : ' '}</p>
+        </div>
+      </div>
+      <div className="mt-1 flex justify-end gap-2">
+        <Button look="quiet" onClick={onCancel}>
+          Cancel
+        </Button>
+        <Button look="main" type="submit">
+          {action}
+        </Button>
+      </div>
+    </form>
+  );
+}

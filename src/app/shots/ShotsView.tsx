@@ -1,0 +1,106 @@
+import { useLiveQuery } from 'dexie-react-hooks';
+import FolderOpen from 'lucide-react/icons/folder-open';
+import Plus from 'lucide-react/icons/plus';
+import { type DragEvent, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { makeShot } from '../../core/shot/index.ts';
+import { SHOT_FILE_EXTENSION } from '../../core/shotfile/index.ts';
+import { addShot } from '../../store/index.ts';
+import { db } from '../library.ts';
+import { Button } from '../parts/Button.tsx';
+import { Empty } from '../parts/Empty.tsx';
+import { FileButton } from '../parts/FileButton.tsx';
+import { Window } from '../parts/Window.tsx';
+import { bringDemo, useDemo } from './demo.ts';
+import { openShotFiles } from './open-shot-file.ts';
+import { RemovedShots } from './RemovedShots.tsx';
+import { ShotCard } from './ShotCard.tsx';
+import { ShotFields } from './ShotFields.tsx';
+import { ShotForm } from './shot-form.ts';
+
+/** The shelf: every shot in this browser. */
+export function ShotsView() {
+  const navigate = useNavigate();
+  const rows = useLiveQuery(() => db.shots.orderBy('changedAt').reverse().toArray(), []);
+  const [making, setMaking] = useState(false);
+  const [over, setOver] = useState(false);
+  const demo = useDemo();
+  const pack = demo.data;
+  const shots = rows?.filter((row) => row.removedAt === 0);
+  const removed = rows?.filter((row) => row.removedAt !== 0) ?? [];
+
+  const make = async (form: ShotForm) => {
+    const id = await addShot(db, makeShot({ ...form }), new Map());
+    navigate(`/shot/${id}/desk`);
+  };
+  const dropped = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void openShotFiles([...event.dataTransfer.files]);
+  };
+  const firstForm = Object.assign(new ShotForm(), { title: 'New shot' });
+
+  return (
+    <main
+      className={`min-h-full ${over ? 'bg-wash' : ''}`}
+      data-testid="shelf"
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={(event) => event.currentTarget === event.target && setOver(false)}
+      onDrop={dropped}
+    >
+      <div className="mx-auto max-w-6xl px-6 py-6">
+        <header className="mb-6 flex items-center gap-2">
+          <h1 className="font-title text-2xl font-bold tracking-tight">Vignette</h1>
+          <span className="mt-1.5 ml-1 text-second">Shots in this browser</span>
+          <div className="ml-auto flex gap-2">
+            <FileButton
+              name="shot-file"
+              accept={`.${SHOT_FILE_EXTENSION}`}
+              multiple
+              icon={<FolderOpen size={15} />}
+              onFiles={(files) => void openShotFiles(files)}
+            >
+              Open a shot file
+            </FileButton>
+            <Button look="main" icon={<Plus size={15} />} onClick={() => setMaking(true)}>
+              New shot
+            </Button>
+          </div>
+        </header>
+        {shots === undefined ? null : shots.length === 0 ? (
+          demo.isFetching || demo.bringing ? (
+            <p className="py-16 text-center text-second">Bringing the demo shot…</p>
+          ) : (
+            <Empty
+              title="No shots yet"
+              action={
+                <>
+                  <Button look="main" onClick={() => setMaking(true)}>
+                    Make a shot
+                  </Button>
+                  {pack && <Button onClick={() => void bringDemo(pack)}>Bring the demo shot back</Button>}
+                </>
+              }
+            >
+              A shot is one piece of paper with time: drawings, a sheet, sound and reference. Make one, or drop a .vignette file here.
+            </Empty>
+          )
+        ) : (
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-5">
+            {shots.map((row) => (
+              <ShotCard key={row.id} row={row} />
+            ))}
+          </ul>
+        )}
+        {demo.error && <p className="mt-6 text-second">The demo shot cannot be fetched now; your own shots are all here.</p>}
+        <RemovedShots rows={removed} />
+      </div>
+      <Window open={making} onOpenChange={setMaking} title="New shot" about="All of this can be changed later in Shot settings.">
+        <ShotFields start={firstForm} action="Make the shot" onDone={(form) => void make(form)} onCancel={() => setMaking(false)} />
+      </Window>
+    </main>
+  );
+}

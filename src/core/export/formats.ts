@@ -1,0 +1,93 @@
+/** The register of delivery formats: adding one is adding an entry here. */
+import { Zip, ZipPassThrough } from 'fflate';
+import type { Shot } from '../shot/model.ts';
+import { type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
+import { deliveryPalette, encodeGif, gifRuns, mapToPalette } from './gif.ts';
+import { deliveryName, type ExportOptions, type FormatId } from './options.ts';
+
+/** Thrown out of a writer when the person stopped it. */
+export class Stopped extends Error {
+  override name = 'Stopped';
+}
+
+export interface WriteJob {
+  shot: Shot;
+  options: ExportOptions;
+  render: RenderFrame;
+  /** PNG bytes of a picture. */
+  png: (pixels: Pixels) => Promise<Uint8Array>;
+  /** 0..1; throws `Stopped` when the work is to end. */
+  progress: (part: number) => void;
+}
+
+export interface ExportFormat {
+  id: FormatId;
+  name: string;
+  extension: string;
+  type: string;
+  write(job: WriteJob): Promise<Uint8Array<ArrayBuffer>>;
+}
+
+const gif: ExportFormat = {
+  id: 'gif',
+  name: 'GIF',
+  extension: 'gif',
+  type: 'image/gif',
+  async write({ shot, options, render, progress }) {
+    const runs = gifRuns(shot, options);
+    progress(0);
+    const palette = await deliveryPalette(shot, options, render);
+    async function* pictures() {
+      for (const run of runs) yield { indices: mapToPalette(await render(run.frame), palette), frames: run.frames };
+    }
+    const { width, height } = options;
+    const holds = runs.map((run) => run.frames);
+    return encodeGif(pictures(), { width, height, fps: shot.fps }, holds, palette, (done) => progress(done / runs.length));
+  },
+};
+
+/** Numbered pictures, one per frame, numbered as on the sheet: name-0001.png is frame 1. */
+const png: ExportFormat = {
+  id: 'png',
+  name: 'PNG sequence',
+  extension: 'zip',
+  type: 'application/zip',
+  async write({ shot, options, render, png: encode, progress }) {
+    const parts: Uint8Array[] = [];
+    const zip = new Zip((error, data) => {
+      if (error) throw error;
+      parts.push(data);
+    });
+    const base = deliveryName(shot.title, 'png').slice(0, -4);
+    const total = options.to - options.from + 1;
+    let done = 0;
+    progress(0);
+    for (const run of pictureRuns(shot, options.from, options.to)) {
+      const bytes = await encode(await render(run.frame));
+      for (let i = 0; i < run.frames; i++) {
+        const file = new ZipPassThrough(`${base}-${String(run.frame + i + 1).padStart(4, '0')}.png`);
+        zip.add(file);
+        file.push(bytes, true);
+        progress(++done / total);
+      }
+    }
+    zip.end();
+    return joined(parts);
+  },
+};
+
+function joined(parts: Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    out.set(part, at);
+    at += part.length;
+  }
+  return out;
+}
+
+export const FORMATS: ExportFormat[] = [gif, png];
+
+export function formatOf(id: FormatId): ExportFormat {
+  return FORMATS.find((format) => format.id === id)!;
+}

@@ -1,0 +1,18 @@
+declare module 'gifenc' {
+  export interface FrameOptions {
+    palette?: [number, number, number][];
+    /** Milliseconds; written as whole centiseconds. */
+    delay?: number;
+    transparent?: boolean;
+    transparentIndex?: number;
+    dispose?: number;
+    repeat?: number;
+  }
+  export function GIFEncoder(): {
+    writeFrame(indices: Uint8Array, width: number, height: number, options: FrameOptions): void;
+    finish(): void;
+    bytes(): Uint8Array;
+  };
+  export function quantize(rgba: Uint8Array | Uint8ClampedArray, colours: number, options?: { format?: string }): number[][];
+  export function applyPalette(rgba: Uint8Array | Uint8ClampedArray, palette: number[][], format?: string): Uint8Array;
+}

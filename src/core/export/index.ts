@@ -1,0 +1,5 @@
+export * from './delays.ts';
+export * from './formats.ts';
+export * from './frames.ts';
+export * from './gif.ts';
+export * from './options.ts';

@@ -1,0 +1,66 @@
+import { IsBoolean, IsHexColor, IsIn, IsInt, Max, Min } from 'class-validator';
+import type { Shot } from '../shot/model.ts';
+
+export const FORMAT_IDS = ['gif', 'png'] as const;
+export type FormatId = (typeof FORMAT_IDS)[number];
+
+/** What is asked of a delivery. Frames are 0-based, `to` inclusive. */
+export class ExportOptions {
+  @IsIn(FORMAT_IDS, { message: 'The format must be GIF or PNG sequence.' })
+  format: FormatId = 'gif';
+
+  @IsInt({ message: 'The first frame must be a whole number.' })
+  @Min(0, { message: 'The first frame lies before the shot.' })
+  from = 0;
+
+  @IsInt({ message: 'The last frame must be a whole number.' })
+  @Min(0, { message: 'The last frame lies before the shot.' })
+  to = 0;
+
+  @IsInt({ message: 'The width must be a whole number of pixels.' })
+  @Min(1, { message: 'The width must be at least 1 pixel.' })
+  @Max(8192, { message: 'The width must be at most 8192 pixels.' })
+  width = 0;
+
+  @IsInt({ message: 'The height must be a whole number of pixels.' })
+  @Min(1, { message: 'The height must be at least 1 pixel.' })
+  @Max(8192, { message: 'The height must be at most 8192 pixels.' })
+  height = 0;
+
+  @IsBoolean()
+  transparent = false;
+
+  @IsHexColor({ message: 'The background must be a colour like #fdfcf8.' })
+  colour = '#ffffff';
+
+  /** GIF: a held drawing is written once with a longer delay. */
+  @IsBoolean()
+  joinHolds = true;
+}
+
+/** The options a shot is delivered with unless other are chosen: everything, half size as GIF, its own background. */
+export function defaultOptions(shot: Shot): ExportOptions {
+  const options = new ExportOptions();
+  options.to = shot.length - 1;
+  options.width = Math.max(1, Math.round(shot.width / 2));
+  options.height = Math.max(1, Math.round(shot.height / 2));
+  options.transparent = shot.background.transparent;
+  options.colour = shot.background.colour;
+  return options;
+}
+
+/** The shot as these options deliver it: the background asked for. */
+export function asDelivered(shot: Shot, options: ExportOptions): Shot {
+  return { ...shot, background: { colour: options.colour, transparent: options.transparent } };
+}
+
+/** File name of a delivery: the shot's title in plain letters. */
+export function deliveryName(title: string, extension: string): string {
+  const plain = title
+    .normalize('NFKD')
+    .replace(/[^\w\s-]/g, '')
+    .trim()
+    .replace(/\s+/g, '-')
+    .toLowerCase();
+  return `${plain || 'shot'}.${extension}`;
+}

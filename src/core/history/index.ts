@@ -1,0 +1,3 @@
+export * from './change.ts';
+export * from './history.ts';
+export * from './patch.ts';

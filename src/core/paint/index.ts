@@ -1,0 +1,3 @@
+export * from './pour.ts';
+export * from './regions.ts';
+export * from './trace.ts';

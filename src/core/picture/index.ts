@@ -1,0 +1,4 @@
+export * from './grain.ts';
+export * from './matrix.ts';
+export * from './painter.ts';
+export * from './shows.ts';

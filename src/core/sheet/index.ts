@@ -1,0 +1,3 @@
+export * from './edits.ts';
+export * from './exposures.ts';
+export * from './neighbours.ts';

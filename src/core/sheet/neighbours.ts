@@ -1,0 +1,50 @@
+import type { CellRef, Layer } from '../shot/model.ts';
+import { frameInside, type Run, runs, sameCell } from './exposures.ts';
+
+/** A neighbouring cell and the frame on which it is first shown on that side. */
+export interface Neighbour {
+  cell: CellRef;
+  frame: number;
+}
+
+function filledRuns(layer: Layer): Run[] {
+  return runs(layer.exposures).filter((run) => run.exposure.cell !== null);
+}
+
+/**
+ * The cells before and after the one shown at `frame`, nearest first, counted in changes of cell and not in frames: a
+ * drawing held twelve frames is one step. On an empty frame the nearest cells on both sides are taken.
+ */
+export function neighbours(layer: Layer, frame: number, count: number): { before: Neighbour[]; after: Neighbour[] } {
+  const filled = filledRuns(layer);
+  const inside = frameInside(layer.exposures, layer.afterLast, frame);
+  const at = inside < 0 ? frame : inside;
+  const current = filled.find((run) => run.start <= at && at < run.start + run.exposure.frames) ?? null;
+  const before: Neighbour[] = [];
+  const after: Neighbour[] = [];
+  let last: CellRef | null = current?.exposure.cell ?? null;
+  for (let i = filled.length - 1; i >= 0 && before.length < count; i--) {
+    const { start, exposure } = filled[i];
+    if (start + exposure.frames > at || filled[i] === current) continue;
+    if (!sameCell(exposure.cell, last)) before.push({ cell: exposure.cell!, frame: start });
+    last = exposure.cell;
+  }
+  last = current?.exposure.cell ?? null;
+  for (const run of filled) {
+    if (after.length >= count) break;
+    if (run.start <= at) continue;
+    if (!sameCell(run.exposure.cell, last)) after.push({ cell: run.exposure.cell!, frame: run.start });
+    last = run.exposure.cell;
+  }
+  return { before, after };
+}
+
+/** The first frame of the next (1) or previous (-1) change of cell in the layer, or null at its end. */
+export function stepByDrawing(layer: Layer, frame: number, towards: -1 | 1): number | null {
+  const starts = filledRuns(layer).map((run) => run.start);
+  if (towards === 1) return starts.find((start) => start > frame) ?? null;
+  const earlier = starts.filter((start) => start < frame);
+  if (earlier.length === 0) return null;
+  const holdStart = earlier.at(-1)!;
+  return holdStart;
+}

@@ -1,0 +1,86 @@
+import { newId } from './ids.ts';
+import type { Drawing, Id, Layer, Palette, Purpose, Shot, Swatch } from './model.ts';
+
+/** Bounds that every shot keeps; the doors (form, file) check against them. */
+export const LIMITS = {
+  minSide: 64,
+  maxSide: 8192,
+  minFps: 1,
+  maxFps: 60,
+  maxLength: 20_000,
+  maxTitle: 120,
+} as const;
+
+export interface PaperSize {
+  name: string;
+  width: number;
+  height: number;
+}
+
+export const PAPER_SIZES: PaperSize[] = [
+  { name: 'Wide, full', width: 1920, height: 1080 },
+  { name: 'Wide, light', width: 1280, height: 720 },
+  { name: 'Ultra wide', width: 2048, height: 858 },
+  { name: 'Portrait', width: 1080, height: 1920 },
+  { name: 'Square', width: 1080, height: 1080 },
+  { name: 'Academy', width: 1440, height: 1080 },
+  { name: 'Sprite at 4x (256 delivered)', width: 1024, height: 1024 },
+];
+
+export const RATES = [12, 24, 25, 30] as const;
+
+/** The swatches a new shot starts with. */
+const FIRST_SWATCHES: [string, string][] = [
+  ['graphite', '#2a2924'],
+  ['blue pencil', '#3d63c9'],
+  ['red pencil', '#c4473a'],
+  ['skin', '#ecb98f'],
+  ['coat', '#47697a'],
+  ['scarf', '#cf5c37'],
+  ['light', '#ffd884'],
+  ['white', '#fdfcf8'],
+];
+
+export function makeLayer(name: string, purpose: Purpose, over: Partial<Layer> = {}): Layer {
+  return {
+    id: newId(),
+    name,
+    purpose,
+    guide: purpose === 'rough' || purpose === 'reference',
+    visible: true,
+    locked: false,
+    opacity: 1,
+    exposures: [],
+    afterLast: purpose === 'background' ? 'holds' : 'clears',
+    ...over,
+  };
+}
+
+export function makeDrawing(layerId: Id, number: number, over: Partial<Drawing> = {}): Drawing {
+  return { id: newId(), layerId, number, role: 'between', ink: [], paint: [], ...over };
+}
+
+export interface ShotWishes {
+  title: string;
+  width: number;
+  height: number;
+  fps: number;
+  length: number;
+}
+
+/** An empty shot: one clean layer to draw on over one rough guide layer. */
+export function makeShot(wishes: ShotWishes): Shot {
+  const swatches: Swatch[] = FIRST_SWATCHES.map(([name, colour]) => ({ id: newId(), name, colour }));
+  const palette: Palette = { id: newId(), name: 'day', swatches };
+  return {
+    id: newId(),
+    ...wishes,
+    background: { colour: '#fdfcf8', transparent: false },
+    layers: [makeLayer('Rough', 'rough'), makeLayer('Clean', 'clean')],
+    drawings: {},
+    palettes: [palette],
+    paletteCues: [{ frame: 0, palette: palette.id }],
+    tracks: [],
+    assets: {},
+  };
+}

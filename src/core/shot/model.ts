@@ -1,0 +1,150 @@
+/**
+ * What a shot is. Plain data, one tree, no classes: every view reads it, every edit goes through `history/change`.
+ *
+ * Units: frames are whole numbers, 0-based here and 1-based on screen; lengths are paper pixels; times are seconds;
+ * opacity and pressure are 0..1; colours are `#rrggbb`.
+ */
+
+export type Id = string;
+
+/** Floats per point of a stroke: x, y, pressure, tiltX (rad), tiltY (rad), time (s since pen down). */
+export const POINT_SIZE = 6;
+
+export interface Brush {
+  kind: 'pencil' | 'pen';
+  /** Diameter at pressure 0.5, paper pixels. */
+  width: number;
+  /** How much pressure changes the width, 0 (not at all) .. 1. */
+  thinning: number;
+  opacity: number;
+}
+
+export interface Stroke {
+  id: Id;
+  /** Kept by copies, so the copies of one line know each other across drawings. */
+  lineage: Id;
+  brush: Brush;
+  swatch: Id;
+  /** Control points of a uniform Catmull-Rom curve, POINT_SIZE floats each. */
+  points: Float32Array;
+  closed: boolean;
+  seed: number;
+}
+
+export interface Area {
+  id: Id;
+  swatch: Id;
+  /** Even-odd rings of x, y pairs in paper pixels: outer boundary first, then holes. */
+  rings: Float32Array[];
+}
+
+export type Role = 'key' | 'breakdown' | 'between';
+
+export interface Drawing {
+  id: Id;
+  layerId: Id;
+  /** Number in its layer, from 1. */
+  number: number;
+  role: Role;
+  ink: Stroke[];
+  paint: Area[];
+}
+
+export type CellRef = { kind: 'drawing'; drawing: Id } | { kind: 'picture'; asset: Id; index: number };
+
+/** One cell held for `frames` frames; a null cell shows nothing. Exposures run from frame 0 on without gaps. */
+export interface Exposure {
+  id: Id;
+  cell: CellRef | null;
+  frames: number;
+}
+
+export const PURPOSES = ['rough', 'clean', 'mouth', 'effect', 'background', 'reference'] as const;
+export type Purpose = (typeof PURPOSES)[number];
+
+export const AFTER_LAST = ['holds', 'clears', 'repeats', 'back-and-forth'] as const;
+export type AfterLast = (typeof AFTER_LAST)[number];
+
+export interface Layer {
+  id: Id;
+  name: string;
+  purpose: Purpose;
+  /** Shown on the paper, never delivered. */
+  guide: boolean;
+  visible: boolean;
+  locked: boolean;
+  opacity: number;
+  exposures: Exposure[];
+  afterLast: AfterLast;
+}
+
+export interface Swatch {
+  id: Id;
+  name: string;
+  colour: string;
+}
+
+/** All palettes of a shot hold the same swatch ids with colours of their own. */
+export interface Palette {
+  id: Id;
+  name: string;
+  swatches: Swatch[];
+}
+
+/** From `frame` on, this palette colours the shot. The first cue stands at frame 0. */
+export interface PaletteCue {
+  frame: number;
+  palette: Id;
+}
+
+/** A file that came into the shot; its bytes are kept beside the shot, as they came. */
+export interface Asset {
+  id: Id;
+  name: string;
+  type: string;
+  kind: 'sound' | 'pictures';
+  bytes: number;
+  /** Sound: seconds. Pictures: 0. */
+  seconds: number;
+  /** Pictures: how many the file holds, and their size. Sound: 0. */
+  pictures: number;
+  width: number;
+  height: number;
+}
+
+export interface Clip {
+  id: Id;
+  name: string;
+  asset: Id;
+  /** Frame the clip starts at. */
+  frame: number;
+  /** Part of the sound used, seconds from its start. */
+  in: number;
+  out: number;
+  gain: number;
+}
+
+export interface Track {
+  id: Id;
+  name: string;
+  muted: boolean;
+  clips: Clip[];
+}
+
+export interface Shot {
+  id: Id;
+  title: string;
+  width: number;
+  height: number;
+  fps: number;
+  /** Frames. */
+  length: number;
+  background: { colour: string; transparent: boolean };
+  /** Bottom of the stack first. */
+  layers: Layer[];
+  drawings: Record<Id, Drawing>;
+  palettes: Palette[];
+  paletteCues: PaletteCue[];
+  tracks: Track[];
+  assets: Record<Id, Asset>;
+}

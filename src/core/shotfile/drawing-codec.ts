@@ -1,0 +1,117 @@
+/**
+ * One drawing as bytes, for the shot file and for keeping in the browser (docs/FORMATS.md, "Drawing part").
+ *
+ *   0  4 bytes  "VGDR"
+ *   4  u16      version (1)
+ *   6  u16      0
+ *   8  u32      length of the head in bytes
+ *  12  head     JSON, UTF-8, padded with spaces so that the body starts on a multiple of 4
+ *   .  body     float32, little endian: the points of every stroke, then the rings of every area, in the head's order
+ */
+import { BadFile } from '../shot/bad-file.ts';
+import { type Area, type Brush, type Drawing, type Id, POINT_SIZE, type Role, type Stroke } from '../shot/model.ts';
+
+const MAGIC = 'VGDR';
+export const DRAWING_VERSION = 1;
+const HEAD_AT = 12;
+
+interface StrokeHead {
+  id: Id;
+  lineage: Id;
+  brush: Brush;
+  swatch: Id;
+  closed: boolean;
+  seed: number;
+  points: number;
+}
+
+interface AreaHead {
+  id: Id;
+  swatch: Id;
+  /** Points of each ring. */
+  rings: number[];
+}
+
+export interface DrawingHead {
+  id: Id;
+  layerId: Id;
+  number: number;
+  role: Role;
+  ink: StrokeHead[];
+  paint: AreaHead[];
+}
+
+// TextEncoder is part of every runtime the core runs in, but of no ES library definition.
+declare const TextEncoder: new () => { encode(text: string): Uint8Array };
+declare const TextDecoder: new (label?: string, options?: { fatal?: boolean }) => { decode(bytes: Uint8Array): string };
+
+export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
+  const head: DrawingHead = {
+    id: drawing.id,
+    layerId: drawing.layerId,
+    number: drawing.number,
+    role: drawing.role,
+    ink: drawing.ink.map(({ points, ...rest }) => ({ ...rest, points: points.length / POINT_SIZE })),
+    paint: drawing.paint.map(({ rings, ...rest }) => ({ ...rest, rings: rings.map((ring) => ring.length / 2) })),
+  };
+  let json = JSON.stringify(head);
+  let bytes = new TextEncoder().encode(json);
+  if (bytes.length % 4 !== 0) {
+    json += ' '.repeat(4 - (bytes.length % 4));
+    bytes = new TextEncoder().encode(json);
+  }
+  const parts = [...drawing.ink.map((stroke) => stroke.points), ...drawing.paint.flatMap((area) => area.rings)];
+  const floats = parts.reduce((sum, part) => sum + part.length, 0);
+  const out = new Uint8Array(HEAD_AT + bytes.length + floats * 4);
+  const view = new DataView(out.buffer);
+  for (let i = 0; i < MAGIC.length; i++) out[i] = MAGIC.charCodeAt(i);
+  view.setUint16(4, DRAWING_VERSION, true);
+  view.setUint32(8, bytes.length, true);
+  out.set(bytes, HEAD_AT);
+  const body = new Float32Array(out.buffer, HEAD_AT + bytes.length, floats);
+  let at = 0;
+  for (const part of parts) {
+    body.set(part, at);
+    at += part.length;
+  }
+  return out;
+}
+
+/**
+ * Reads a packed drawing. @param where how the part is called in messages ("drawing 5").
+ * @param check looks at the parsed head before the body is trusted; throws BadFile.
+ * @throws BadFile when the bytes are not a drawing, are cut short, or hold numbers that are none.
+ */
+export function unpackDrawing(bytes: Uint8Array, where: string, check: (head: DrawingHead) => void = () => {}): Drawing {
+  const bad = (what: string) => new BadFile(`The ${where} in this file ${what}, so the shot was not opened.`);
+  const magic = String.fromCharCode(...bytes.subarray(0, 4));
+  if (bytes.length < HEAD_AT || magic !== MAGIC) throw bad('is not a Vignette drawing');
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const version = view.getUint16(4, true);
+  if (version > DRAWING_VERSION) throw bad(`was made by a later version (${version})`);
+  const length = view.getUint32(8, true);
+  if (length % 4 !== 0 || HEAD_AT + length > bytes.length) throw bad('is cut short');
+  let head: DrawingHead;
+  try {
+    head = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes.subarray(HEAD_AT, HEAD_AT + length)));
+  } catch {
+    throw bad('cannot be read (its head is damaged)');
+  }
+  check(head);
+  const bodyAt = HEAD_AT + length;
+  const floats = (bytes.length - bodyAt) / 4;
+  // A copy, so that the floats are aligned and each stroke owns its memory.
+  const body = new Float32Array(bytes.slice(bodyAt, bodyAt + Math.floor(floats) * 4).buffer);
+  let at = 0;
+  const take = (count: number): Float32Array => {
+    if (!Number.isInteger(count) || count < 0 || at + count > body.length) throw bad('is cut short');
+    const part = body.slice(at, at + count);
+    at += count;
+    return part;
+  };
+  const ink: Stroke[] = head.ink.map(({ points, ...rest }) => ({ ...rest, points: take(points * POINT_SIZE) }));
+  const paint: Area[] = head.paint.map(({ rings, ...rest }) => ({ ...rest, rings: rings.map((count) => take(count * 2)) }));
+  if (at !== floats) throw bad('does not match its own list of lines');
+  for (let i = 0; i < body.length; i++) if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');
+  return { id: head.id, layerId: head.layerId, number: head.number, role: head.role, ink, paint };
+}

@@ -1,0 +1,3 @@
+export * from './drawing-codec.ts';
+export * from './schema.ts';
+export * from './shotfile.ts';

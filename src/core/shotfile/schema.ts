@@ -1,0 +1,182 @@
+/** The shape a shot file's parts must have, checked by class-validator before anything is taken in. */
+import 'reflect-metadata';
+import { plainToInstance, Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsHexColor,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateNested,
+  type ValidationError,
+  validateSync,
+} from 'class-validator';
+import { BadFile } from '../shot/bad-file.ts';
+import { LIMITS } from '../shot/make.ts';
+import { AFTER_LAST, type AfterLast, PURPOSES, type Purpose, type Role } from '../shot/model.ts';
+
+const ID = /^[\w-]{1,40}$/;
+const FAR = 1_000_000;
+
+class BackgroundPart {
+  @IsHexColor() colour!: string;
+  @IsBoolean() transparent!: boolean;
+}
+
+class CellPart {
+  @IsIn(['drawing', 'picture']) kind!: 'drawing' | 'picture';
+  @IsOptional() @Matches(ID) drawing?: string;
+  @IsOptional() @Matches(ID) asset?: string;
+  @IsOptional() @IsInt() @Min(0) @Max(100_000) index?: number;
+}
+
+class ExposurePart {
+  @Matches(ID) id!: string;
+  @IsOptional() @ValidateNested() @Type(() => CellPart) cell!: CellPart | null;
+  @IsInt() @Min(1) @Max(LIMITS.maxLength) frames!: number;
+}
+
+class LayerPart {
+  @Matches(ID) id!: string;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsIn(PURPOSES) purpose!: Purpose;
+  @IsBoolean() guide!: boolean;
+  @IsBoolean() visible!: boolean;
+  @IsBoolean() locked!: boolean;
+  @IsNumber() @Min(0) @Max(1) opacity!: number;
+  @IsArray() @ArrayMaxSize(LIMITS.maxLength) @ValidateNested({ each: true }) @Type(() => ExposurePart) exposures!: ExposurePart[];
+  @IsIn(AFTER_LAST) afterLast!: AfterLast;
+}
+
+class SwatchPart {
+  @Matches(ID) id!: string;
+  @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsHexColor() colour!: string;
+}
+
+class PalettePart {
+  @Matches(ID) id!: string;
+  @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsArray() @ArrayMaxSize(4096) @ValidateNested({ each: true }) @Type(() => SwatchPart) swatches!: SwatchPart[];
+}
+
+class CuePart {
+  @IsInt() @Min(0) @Max(LIMITS.maxLength) frame!: number;
+  @Matches(ID) palette!: string;
+}
+
+class ClipPart {
+  @Matches(ID) id!: string;
+  @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
+  @Matches(ID) asset!: string;
+  @IsInt() @Min(-LIMITS.maxLength) @Max(LIMITS.maxLength) frame!: number;
+  @IsNumber() @Min(0) in!: number;
+  @IsNumber() @Min(0) out!: number;
+  @IsNumber() @Min(0) @Max(16) gain!: number;
+}
+
+class TrackPart {
+  @Matches(ID) id!: string;
+  @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsBoolean() muted!: boolean;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ClipPart) clips!: ClipPart[];
+}
+
+export class AssetPart {
+  @Matches(ID) id!: string;
+  @IsString() @MaxLength(255) name!: string;
+  @IsString() @MaxLength(127) type!: string;
+  @IsIn(['sound', 'pictures']) kind!: 'sound' | 'pictures';
+  @IsInt() @Min(0) bytes!: number;
+  @IsNumber() @Min(0) seconds!: number;
+  @IsInt() @Min(0) pictures!: number;
+  @IsInt() @Min(0) width!: number;
+  @IsInt() @Min(0) height!: number;
+}
+
+/** `shot.json`: the shot without its drawings, which stand in parts of their own. */
+export class ShotPart {
+  @Matches(ID) id!: string;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) title!: string;
+  @IsInt() @Min(LIMITS.minSide) @Max(LIMITS.maxSide) width!: number;
+  @IsInt() @Min(LIMITS.minSide) @Max(LIMITS.maxSide) height!: number;
+  @IsInt() @Min(LIMITS.minFps) @Max(LIMITS.maxFps) fps!: number;
+  @IsInt() @Min(1) @Max(LIMITS.maxLength) length!: number;
+  @IsObject() @ValidateNested() @Type(() => BackgroundPart) background!: BackgroundPart;
+  @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => LayerPart) layers!: LayerPart[];
+  @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => PalettePart) palettes!: PalettePart[];
+  @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => CuePart) paletteCues!: CuePart[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => TrackPart) tracks!: TrackPart[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => AssetPart) assets!: AssetPart[];
+  @IsArray() @Matches(ID, { each: true }) drawings!: string[];
+}
+
+class BrushPart {
+  @IsIn(['pencil', 'pen']) kind!: 'pencil' | 'pen';
+  @IsNumber() @Min(0.1) @Max(2000) width!: number;
+  @IsNumber() @Min(0) @Max(1) thinning!: number;
+  @IsNumber() @Min(0) @Max(1) opacity!: number;
+}
+
+class StrokePart {
+  @Matches(ID) id!: string;
+  @IsString() @MaxLength(80) lineage!: string;
+  @ValidateNested() @Type(() => BrushPart) brush!: BrushPart;
+  @Matches(ID) swatch!: string;
+  @IsBoolean() closed!: boolean;
+  @IsInt() seed!: number;
+  @IsInt() @Min(1) @Max(FAR) points!: number;
+}
+
+class AreaPart {
+  @Matches(ID) id!: string;
+  @Matches(ID) swatch!: string;
+  @IsArray() @IsInt({ each: true }) @Min(1, { each: true }) @Max(FAR, { each: true }) rings!: number[];
+}
+
+/** The head of a drawing part. */
+export class DrawingPart {
+  @Matches(ID) id!: string;
+  @Matches(ID) layerId!: string;
+  @IsInt() @Min(1) number!: number;
+  @IsIn(['key', 'breakdown', 'between']) role!: Role;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => StrokePart) ink!: StrokePart[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => AreaPart) paint!: AreaPart[];
+}
+
+/** The first complaint of a validation, with the way to it: "layers 3, exposures 12: frames must not be less than 1". */
+export function firstComplaint(errors: ValidationError[]): string {
+  const way: string[] = [];
+  let error: ValidationError | undefined = errors[0];
+  while (error?.children?.length) {
+    way.push(/^\d+$/.test(error.property) ? String(Number(error.property) + 1) : error.property);
+    error = error.children[0];
+  }
+  const what = Object.values(error?.constraints ?? {})[0] ?? 'is not as it should be';
+  const place = way.join(' ').replace(/ (\d+)/g, ' $1,').replace(/,$/, '');
+  return place ? `${place}: ${what}` : what;
+}
+
+/** Checks plain data against a part's class. @throws BadFile with one sentence. */
+export function checkPart<T extends object>(kind: new () => T, data: unknown, where: string): T {
+  if (typeof data !== 'object' || data === null || Array.isArray(data)) {
+    throw new BadFile(`The ${where} in this file is not what it should be, so the shot was not opened.`);
+  }
+  const part = plainToInstance(kind, data);
+  const errors = validateSync(part, { whitelist: true, forbidUnknownValues: true });
+  if (errors.length > 0) {
+    throw new BadFile(`The ${where} in this file has a value that cannot be (${firstComplaint(errors)}), so the shot was not opened.`);
+  }
+  return part;
+}

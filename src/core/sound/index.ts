@@ -1,0 +1,4 @@
+export * from './clips.ts';
+export * from './foley.ts';
+export * from './peaks.ts';
+export * from './wav.ts';

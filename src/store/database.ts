@@ -1,0 +1,80 @@
+import Dexie, { type EntityTable, type Table } from 'dexie';
+import type { HistoryMarks, JournalRow } from '../core/history/index.ts';
+import type { Id, Shot } from '../core/shot/index.ts';
+
+/** A line of the list of shots. */
+export interface ShotRow {
+  id: Id;
+  title: string;
+  width: number;
+  height: number;
+  fps: number;
+  length: number;
+  /** Milliseconds since 1970. */
+  madeAt: number;
+  changedAt: number;
+  /** When it was removed; 0 while it is in the list. */
+  removedAt: number;
+  thumb: Blob | null;
+}
+
+/** The newest whole state of a shot: its structure here, its drawings in rows of their own. */
+export interface SnapshotRow {
+  shotId: Id;
+  marks: HistoryMarks;
+  structure: Omit<Shot, 'drawings'>;
+}
+
+export interface DrawingRow {
+  shotId: Id;
+  id: Id;
+  /** A packed drawing (core/shotfile). */
+  bytes: Uint8Array<ArrayBuffer>;
+}
+
+export type KeptRow = JournalRow & { shotId: Id };
+
+export interface AssetRow {
+  shotId: Id;
+  id: Id;
+  blob: Blob;
+}
+
+/** What the person was looking at; any plain data the interface wants back. */
+export interface ViewRow {
+  shotId: Id;
+  view: unknown;
+}
+
+export interface SettingRow {
+  key: string;
+  value: unknown;
+}
+
+export class Database extends Dexie {
+  shots!: EntityTable<ShotRow, 'id'>;
+  snapshots!: EntityTable<SnapshotRow, 'shotId'>;
+  drawings!: Table<DrawingRow, [Id, Id]>;
+  journal!: Table<KeptRow, [Id, number]>;
+  assets!: Table<AssetRow, [Id, Id]>;
+  views!: EntityTable<ViewRow, 'shotId'>;
+  settings!: EntityTable<SettingRow, 'key'>;
+
+  constructor(name = 'vignette') {
+    super(name);
+    this.version(1).stores({
+      shots: 'id, changedAt, removedAt',
+      snapshots: 'shotId',
+      drawings: '[shotId+id], shotId',
+      journal: '[shotId+seq], shotId',
+      assets: '[shotId+id], shotId',
+      views: 'shotId',
+      settings: 'key',
+    });
+  }
+}
+
+/** All rows of a shot in a table that keeps rows of many shots. */
+export function rowsOf<T, K>(table: Table<T, K>, shotId: Id) {
+  return table.where('shotId').equals(shotId);
+}

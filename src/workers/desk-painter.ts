@@ -1,0 +1,216 @@
+/**
+ * Paints what the desk shows, in a worker: the parts of the paper (under, own, over) through the present view, whole
+ * frames for playing, and thumbnails. Drawings are rastered once per scale and version and put together from there.
+ */
+import {
+  cellRevision,
+  type Matrix,
+  Painter,
+  type PaintContext,
+  scaleOf,
+  scaling,
+  seenBox,
+  type ShownCell,
+  shownCells,
+} from '../core/picture/index.ts';
+import { type CellRef, colourMap, type Id, type Palette, paletteAt, type Shot } from '../core/shot/index.ts';
+import { canvasTools, paintContext } from './canvas-tools.ts';
+import { PictureLibrary } from './picture-library.ts';
+
+/** Rasters kept, bytes. */
+const RASTER_ROOM = 320 * 1024 ** 2;
+/** A cell larger than this in pixels is painted straight from its lines, only where seen. */
+const LARGEST_RASTER = 4_500_000;
+
+export interface GhostWish {
+  cell: CellRef;
+  tint: string;
+  strength: number;
+}
+
+export interface PaperWish {
+  frame: number;
+  /** The layer in hand: what lies below goes to `under`, it itself to `own`, the rest to `over`. */
+  layerId: Id;
+  view: Matrix;
+  width: number;
+  height: number;
+  ghosts: GhostWish[];
+  /** Keys of the parts the asker still has; equal parts are not painted again. */
+  have: { under: string; own: string; over: string };
+}
+
+export interface PaperPart {
+  key: string;
+  /** Null: as the asker has it. */
+  image: ImageBitmap | null;
+}
+
+export interface PaperParts {
+  under: PaperPart;
+  own: PaperPart;
+  over: PaperPart;
+}
+
+export class DeskPainter {
+  readonly library = new PictureLibrary();
+  private readonly painter = new Painter(canvasTools((asset, index) => this.library.get(asset, index)));
+  private readonly rasters = new Map<string, OffscreenCanvas>();
+  private room = 0;
+
+  private raster(key: string, width: number, height: number, paint: (context: PaintContext) => void): OffscreenCanvas {
+    const there = this.rasters.get(key);
+    if (there) {
+      this.rasters.delete(key);
+      this.rasters.set(key, there);
+      return there;
+    }
+    const canvas = new OffscreenCanvas(Math.max(1, width), Math.max(1, height));
+    paint(paintContext(canvas));
+    this.rasters.set(key, canvas);
+    this.room += width * height * 4;
+    for (const [old, each] of this.rasters) {
+      if (this.room <= RASTER_ROOM || old === key) break;
+      this.rasters.delete(old);
+      this.room -= each.width * each.height * 4;
+    }
+    return canvas;
+  }
+
+  /** Puts one cell on the context through the view, from a raster where that is cheaper. */
+  private async put(context: PaintContext, shot: Shot, shown: ShownCell, palette: Palette, view: Matrix, width: number, height: number) {
+    const { cell } = shown;
+    if (cell.kind === 'picture') await this.library.prepare([cell]);
+    const scale = scaleOf(view);
+    const w = Math.ceil(shot.width * scale);
+    const h = Math.ceil(shot.height * scale);
+    const colours = colourMap(palette);
+    if (cell.kind === 'picture' || w * h > LARGEST_RASTER) {
+      this.painter.paintCell(context, shot, shown, colours, view, width, height);
+      return;
+    }
+    const drawing = shot.drawings[cell.drawing];
+    if (!drawing || (drawing.ink.length === 0 && drawing.paint.length === 0)) return;
+    const key = `${scale.toFixed(5)}|${cellRevision(shot, cell)}|${colourKey(palette)}`;
+    const raster = this.raster(key, w, h, (target) => {
+      target.setTransform(...scaling(scale));
+      this.painter.paintDrawing(target, drawing, colours);
+    });
+    context.setTransform(...view);
+    context.globalAlpha = shown.layer.opacity;
+    context.drawImage(raster as never, 0, 0, w / scale, h / scale);
+    context.globalAlpha = 1;
+  }
+
+  private putGhost(context: PaintContext, shot: Shot, ghost: GhostWish, view: Matrix, width: number, height: number) {
+    if (ghost.cell.kind !== 'drawing') return;
+    const drawing = shot.drawings[ghost.cell.drawing];
+    if (!drawing || drawing.ink.length === 0) return;
+    // Gathered first and faded as a whole, so that crossing lines of one ghost do not darken each other.
+    const key = `ghost|${view.join()}|${width}x${height}|${cellRevision(shot, ghost.cell)}|${ghost.tint}`;
+    const raster = this.raster(key, width, height, (target) => {
+      target.setTransform(...view);
+      this.painter.paintInk(target, drawing.ink, new Map(), ghost.tint, seenBox(view, width, height));
+    });
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = ghost.strength;
+    context.drawImage(raster as never, 0, 0, width, height);
+    context.globalAlpha = 1;
+  }
+
+  async paper(shot: Shot, wish: PaperWish): Promise<PaperParts> {
+    const { frame, view, width, height } = wish;
+    const palette = paletteAt(shot, frame);
+    const all = shownCells(shot, frame, 'paper');
+    const place = shot.layers.findIndex((layer) => layer.id === wish.layerId);
+    const below = all.filter((shown) => shot.layers.indexOf(shown.layer) < place);
+    const own = all.filter((shown) => shown.layer.id === wish.layerId);
+    const above = all.filter((shown) => shot.layers.indexOf(shown.layer) > place);
+    const base = `${view.join()}|${width}x${height}|${colourKey(palette)}`;
+    const keyOf = (cells: ShownCell[]) => cells.map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}`).join('|');
+    const ghostKey = wish.ghosts.map((g) => `${cellRevision(shot, g.cell)}${g.tint}${g.strength}`).join('|');
+    const { colour, transparent } = shot.background;
+    const part = async (key: string, have: string, paint: (context: PaintContext) => Promise<void>): Promise<PaperPart> => {
+      if (key === have) return { key, image: null };
+      const canvas = new OffscreenCanvas(width, height);
+      await paint(paintContext(canvas));
+      return { key, image: canvas.transferToImageBitmap() };
+    };
+    const cells = async (context: PaintContext, list: ShownCell[]) => {
+      for (const shown of list) await this.put(context, shot, shown, palette, view, width, height);
+    };
+    return {
+      under: await part(`${base}|${colour}${transparent}|${keyOf(below)}|${ghostKey}`, wish.have.under, async (context) => {
+        this.paintGround(context, shot, view);
+        await cells(context, below);
+        for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, view, width, height);
+      }),
+      own: await part(`${base}|${keyOf(own)}`, wish.have.own, (context) => cells(context, own)),
+      over: await part(`${base}|${keyOf(above)}`, wish.have.over, (context) => cells(context, above)),
+    };
+  }
+
+  /** The sheet of paper itself; a transparent background shows as checks, so that it is seen. */
+  private paintGround(context: PaintContext, shot: Shot, view: Matrix) {
+    context.setTransform(...view);
+    if (!shot.background.transparent) {
+      context.fillStyle = shot.background.colour;
+      context.fillRect(0, 0, shot.width, shot.height);
+      return;
+    }
+    context.fillStyle = '#ffffff';
+    context.fillRect(0, 0, shot.width, shot.height);
+    context.fillStyle = '#e3e1da';
+    const side = Math.max(shot.width, shot.height) / 48;
+    for (let y = 0, row = 0; y < shot.height; y += side, row++) {
+      for (let x = row % 2 ? side : 0; x < shot.width; x += 2 * side) {
+        context.fillRect(x, y, Math.min(side, shot.width - x), Math.min(side, shot.height - y));
+      }
+    }
+  }
+
+  /** A whole frame as the paper shows it, at `scale`, for playing. */
+  async whole(shot: Shot, frame: number, scale: number): Promise<ImageBitmap> {
+    const width = Math.max(1, Math.round(shot.width * scale));
+    const height = Math.max(1, Math.round(shot.height * scale));
+    const canvas = new OffscreenCanvas(width, height);
+    const context = paintContext(canvas);
+    const view = scaling(scale);
+    this.paintGround(context, shot, view);
+    const palette = paletteAt(shot, frame);
+    for (const shown of shownCells(shot, frame, 'paper')) await this.put(context, shot, shown, palette, view, width, height);
+    return canvas.transferToImageBitmap();
+  }
+
+  /** One cell alone, fitted into width x height; `tint` shows its lines only, in one colour. */
+  async thumb(shot: Shot, cell: CellRef, frame: number, width: number, height: number, tint: string | null): Promise<ImageBitmap> {
+    const canvas = new OffscreenCanvas(width, height);
+    const context = paintContext(canvas);
+    const view = scaling(Math.min(width / shot.width, height / shot.height));
+    if (cell.kind === 'picture') {
+      await this.library.prepare([cell]);
+      context.setTransform(...view);
+      this.painter.paintPicture(context, shot, cell.asset, cell.index);
+    } else {
+      const drawing = shot.drawings[cell.drawing];
+      context.setTransform(...view);
+      if (drawing && tint) this.painter.paintInk(context, drawing.ink, new Map(), tint);
+      else if (drawing) this.painter.paintDrawing(context, drawing, colourMap(paletteAt(shot, frame)));
+    }
+    return canvas.transferToImageBitmap();
+  }
+
+  /** A small JPEG of a frame for the list of shots. */
+  async card(shot: Shot, frame: number, width: number): Promise<Blob> {
+    const image = await this.whole(shot, frame, width / shot.width);
+    const canvas = new OffscreenCanvas(image.width, image.height);
+    canvas.getContext('2d')!.drawImage(image, 0, 0);
+    image.close();
+    return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+  }
+}
+
+function colourKey(palette: Palette): string {
+  return palette.swatches.map((swatch) => swatch.colour).join('');
+}
+

@@ -1,0 +1,106 @@
+import { expose, transfer } from 'comlink';
+import {
+  asDelivered,
+  deliveryPalette,
+  deliveryView,
+  type ExportOptions,
+  formatOf,
+  type GifPalette,
+  type Pixels,
+  type RenderFrame,
+  Stopped,
+  throughPalette,
+} from '../core/export/index.ts';
+import { Painter, shownCells } from '../core/picture/index.ts';
+import type { Id, Shot } from '../core/shot/index.ts';
+import { canvasTools, paintContext } from './canvas-tools.ts';
+import { PictureLibrary } from './picture-library.ts';
+
+const library = new PictureLibrary();
+const painter = new Painter(canvasTools((asset, index) => library.get(asset, index)));
+let shot: Shot | null = null;
+let stopped = false;
+/** Palette of the last previewed options, so that stepping through the preview does not make it again. */
+let palette: { key: string; palette: GifPalette } | null = null;
+
+function renderer(options: ExportOptions): RenderFrame {
+  const delivered = asDelivered(shot!, options);
+  const view = deliveryView(delivered, options);
+  const canvas = new OffscreenCanvas(options.width, options.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  return async (frame) => {
+    const pictures = shownCells(delivered, frame, 'delivery').flatMap(({ cell }) => (cell.kind === 'picture' ? [cell] : []));
+    await library.prepare(pictures);
+    painter.paintFrame(paintContext(canvas), delivered, frame, 'delivery', view, options.width, options.height);
+    const { data, width, height } = context.getImageData(0, 0, options.width, options.height);
+    return { data, width, height };
+  };
+}
+
+async function pngBytes({ data, width, height }: Pixels): Promise<Uint8Array> {
+  const canvas = new OffscreenCanvas(width, height);
+  canvas.getContext('2d')!.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
+  return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
+}
+
+/** A stop is noticed within this time. */
+const BREATH_MS = 60;
+let lastBreath = 0;
+
+/** Lets messages in (a stop) between two pictures. */
+async function breathe(): Promise<void> {
+  if (performance.now() - lastBreath < BREATH_MS) return;
+  await new Promise((done) => setTimeout(done));
+  lastBreath = performance.now();
+}
+
+const face = {
+  open(opened: Shot, files: Map<Id, Blob>): void {
+    shot = opened;
+    palette = null;
+    for (const [id, file] of files) library.put(id, file);
+  },
+  /** The very picture the file will hold for `frame`. */
+  async preview(options: ExportOptions, frame: number): Promise<ImageBitmap> {
+    const render = renderer(options);
+    let pixels = await render(frame);
+    if (options.format === 'gif') {
+      const key = JSON.stringify(options);
+      if (palette?.key !== key) palette = { key, palette: await deliveryPalette(shot!, options, render) };
+      pixels = throughPalette(pixels, palette.palette);
+    }
+    const image = await createImageBitmap(new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height));
+    return transfer(image, [image]);
+  },
+  stop(): void {
+    stopped = true;
+  },
+  /** The finished file, or null when it was stopped. */
+  async write(options: ExportOptions, progress: (part: number) => void): Promise<Uint8Array<ArrayBuffer> | null> {
+    stopped = false;
+    const render = renderer(options);
+    try {
+      const bytes = await formatOf(options.format).write({
+        shot: shot!,
+        options,
+        png: pngBytes,
+        render: async (frame) => {
+          await breathe();
+          if (stopped) throw new Stopped();
+          return render(frame);
+        },
+        progress: (part) => {
+          if (stopped) throw new Stopped();
+          progress(part);
+        },
+      });
+      return transfer(bytes, [bytes.buffer]);
+    } catch (error) {
+      if (error instanceof Stopped) return null;
+      throw error;
+    }
+  },
+};
+
+export type ExportFace = typeof face;
+expose(face);
