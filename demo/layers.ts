@@ -147,10 +147,12 @@ export function poleFlame(): MadeLayer {
   const drawings: Drawing[] = [];
   const cells: { frame: number; drawing: Id }[] = [];
   const known = new Map<string, Id>();
-  for (let frame = 1; frame <= LENGTH; frame += 2) {
-    // On a frame where the pose changes in the middle of two, the flame waits for it.
-    const [x, y] = poseAt(Math.min(LENGTH, frame + 1)).drawn.pole.wick;
-    const turn = ((frame - 1) / 2) % 4;
+  // A new flame on every second frame, and wherever the pole is somewhere else.
+  const frames = new Set([1, ...POSES.map((pose) => pose.frame)]);
+  for (let frame = 2; frame <= LENGTH; frame += 2) frames.add(frame);
+  for (const frame of [...frames].sort((a, b) => a - b)) {
+    const [x, y] = poseAt(frame).drawn.pole.wick;
+    const turn = Math.floor(frame / 2) % 4;
     const key = `${turn} ${x.toFixed(1)} ${y.toFixed(1)}`;
     let id = known.get(key);
     if (!id) {

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { say } from '../frame/saying.ts';
-import { useOpenShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { PaperDesk } from './paper-desk.ts';
 import { toolOf } from './tools/index.ts';
 
@@ -8,6 +8,7 @@ import { toolOf } from './tools/index.ts';
 export function PaperStage() {
   const open = useOpenShot();
   const tool = useView((state) => state.tool);
+  const blank = Object.keys(useShot().drawings).length === 0;
   const stage = useRef<HTMLDivElement>(null);
   const paper = useRef<HTMLCanvasElement>(null);
   const live = useRef<HTMLCanvasElement>(null);
@@ -28,6 +29,11 @@ export function PaperStage() {
       style={{ cursor: toolOf(tool).cursor }}
     >
       <canvas ref={paper} role="img" aria-label="The paper" className="absolute inset-0 h-full w-full" />
+      {blank && (
+        <p className="pointer-events-none absolute inset-x-0 bottom-[16%] text-center text-base text-second">
+          Draw: the first line makes drawing 1 on this frame. N makes the next one, the space bar plays.
+        </p>
+      )}
       <canvas ref={live} aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full" />
       <div
         ref={ring}

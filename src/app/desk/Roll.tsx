@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from 'react';
 import Eye from 'lucide-react/icons/eye';
 import EyeOff from 'lucide-react/icons/eye-off';
 import { cellRevision } from '../../core/picture/index.ts';
@@ -12,8 +13,21 @@ import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts'
 import { DrawingCard } from './DrawingCard.tsx';
 import { GHOST_AFTER, GHOST_BEFORE } from './paper-pictures.ts';
 
+/** Heights of the neighbours' pictures and of the one in hand, and the widths they may take of the room there is. */
 const HEIGHT = 64;
 const OWN_HEIGHT = 92;
+const GAP = 10;
+const PADDING = 24;
+/** Below this width of a picture only one neighbour a side is shown. */
+const NARROWEST = 52;
+
+/** Widths of the pictures so that all fit: the one in hand is half again as wide as a neighbour. */
+function widths(room: number, ratio: number): { own: number; ghost: number; count: 1 | 2 } {
+  const fit = (count: number) => (room - PADDING - 2 * count * GAP) / (1.45 + 2 * count);
+  const count = fit(2) >= NARROWEST ? 2 : 1;
+  const ghost = Math.floor(Math.min(HEIGHT * ratio, 116, fit(count)));
+  return { ghost, own: Math.floor(Math.min(OWN_HEIGHT * ratio, 164, ghost * 1.45)), count };
+}
 
 function nameOf(shot: Shot, cell: CellRef): string {
   return cell.kind === 'drawing' ? String(shot.drawings[cell.drawing]?.number ?? '?') : `picture ${cell.index + 1}`;
@@ -38,11 +52,18 @@ export function Roll() {
   const own = layer && frame >= 0 ? shownRun(layer.exposures, layer.afterLast, frame) : null;
   const around = layer && frame >= 0 ? neighbours(layer, frame, 2) : { before: [], after: [] };
   const ratio = shot.width / shot.height;
+  const fan = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(560);
+  useEffect(() => {
+    const sizes = new ResizeObserver(([entry]) => setRoom(entry.contentRect.width + PADDING));
+    sizes.observe(fan.current!);
+    return () => sizes.disconnect();
+  }, []);
+  const { own: ownWidth, ghost: width, count } = widths(room, ratio);
 
   const ghost = (side: 'before' | 'after', i: number, each: Neighbour | undefined) => {
     const tint = side === 'before' ? GHOST_BEFORE : GHOST_AFTER;
     const strength = ghosts[side][i];
-    const width = Math.min(HEIGHT * ratio, 116);
     const height = width / ratio;
     if (!each) return <div key={`${side}${i}`} style={{ width }} />;
     const set = (value: number) =>
@@ -77,17 +98,16 @@ export function Roll() {
     );
   };
 
-  const ownWidth = Math.min(OWN_HEIGHT * ratio, 164);
   return (
     <section aria-label="Roll" className="flex h-[150px] shrink-0 border-t border-rule bg-lower">
-      <div className="relative flex min-w-0 flex-1 items-end justify-center gap-2.5 overflow-hidden px-3 pb-2.5">
+      <div ref={fan} className="relative flex min-w-0 flex-1 items-end justify-center gap-2.5 overflow-hidden px-3 pb-2.5">
         <div className="absolute top-1.5 left-2 flex items-center gap-1 text-sm text-second">
           <IconButton label={ghosts.on ? 'Ghosts are on' : 'Ghosts are off'} keys={toggle.keys} pressed={ghosts.on} onClick={toggle.run}>
             {ghosts.on ? <Eye size={15} /> : <EyeOff size={15} />}
           </IconButton>
           Roll
         </div>
-        {[1, 0].map((i) => ghost('before', i, around.before[i]))}
+        {(count === 2 ? [1, 0] : [0]).map((i) => ghost('before', i, around.before[i]))}
         <div className="flex flex-col items-center gap-1" style={{ width: ownWidth }}>
           <div className="overflow-hidden rounded-[3px] border-2 border-accent bg-paper" style={{ minHeight: ownWidth / ratio }}>
             {own?.exposure.cell ? (
@@ -109,7 +129,7 @@ export function Roll() {
             {own?.exposure.cell ? `${nameOf(shot, own.exposure.cell)} · ${own.exposure.frames} f` : `frame ${frame + 1}`}
           </span>
         </div>
-        {[0, 1].map((i) => ghost('after', i, around.after[i]))}
+        {(count === 2 ? [0, 1] : [0]).map((i) => ghost('after', i, around.after[i]))}
       </div>
       <DrawingCard />
     </section>

@@ -28,7 +28,7 @@ export function TopBar() {
       <span className="text-second">/</span>
       <NameInput
         label="Title of the shot"
-        className="h-7 w-40 shrink"
+        className="h-7 w-36 shrink-0"
         value={shot.title}
         disabled={session.readOnly !== null}
         onDone={(title) => session.change('rename shot', (draft) => void (draft.title = title))}

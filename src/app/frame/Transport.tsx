@@ -10,7 +10,7 @@ const SPEEDS = [
   [0.25, 'quarter'],
   [0.5, 'half'],
   [1, 'as is'],
-  [1.5, 'one and a half'],
+  [1.5, 'x 1.5'],
   [2, 'double'],
 ] as const;
 
@@ -53,7 +53,7 @@ export function Transport() {
         Preview
         <select
           aria-label="Preview speed"
-          className="bg-transparent text-inherit"
+          className="w-[68px] bg-transparent text-inherit"
           value={speed}
           onChange={(event) => {
             player.stop();

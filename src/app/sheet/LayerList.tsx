@@ -48,7 +48,7 @@ export function LayerList() {
     session.change('order of layers', (draft) => moveLayer(draft, String(active.id), to));
   };
   return (
-    <section aria-label="Layers" className="flex max-h-[38%] shrink-0 flex-col border-t border-rule bg-lower">
+    <section aria-label="Layers" className="flex max-h-[36%] shrink-0 flex-col border-t border-rule bg-lower">
       <div className="flex h-8 items-center px-3">
         <h3 className="text-sm font-semibold">Layers</h3>
         <Menu
@@ -98,7 +98,7 @@ function LayerRow({ layer }: { layer: Layer }) {
       ref={setNodeRef}
       data-layer-row={layer.id}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`flex h-8 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
+      className={`flex h-7 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
       onPointerDown={() => view.setState({ layerId: layer.id })}
     >
       <span {...attributes} {...listeners} aria-label={`Move ${layer.name}`} className="flex h-7 w-4 cursor-grab items-center text-second">

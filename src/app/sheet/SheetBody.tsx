@@ -101,6 +101,16 @@ export function SheetBody() {
     else if (top + rowHeight > element.scrollTop + height) element.scrollTop = top - (height * 3) / 4;
   }, [frame, rowHeight]);
 
+  // So does the column of the layer in hand.
+  const column = layers.findIndex((each) => each.id === layerId);
+  useEffect(() => {
+    const element = scroller.current!;
+    const left = column * width;
+    const seen = element.clientWidth - FROZEN;
+    if (left < element.scrollLeft) element.scrollLeft = left;
+    else if (left + width > element.scrollLeft + seen) element.scrollLeft = left + width - seen;
+  }, [column, width]);
+
   const place = (event: { clientX: number; clientY: number }): Place => {
     const box = canvas.current!.getBoundingClientRect();
     const { scrollLeft, scrollTop } = scroller.current!;
@@ -162,7 +172,7 @@ export function SheetBody() {
             data-layer={each.id}
             aria-pressed={each.id === layerId}
             title={each.name}
-            className={`truncate border-r border-rule px-1 ${each.id === layerId ? 'bg-wash font-semibold' : ''} ${each.visible ? '' : 'text-second line-through'}`}
+            className={`line-clamp-2 border-r border-rule px-0.5 text-xs leading-[1.15] break-words ${each.id === layerId ? 'bg-wash font-semibold' : ''} ${each.visible ? '' : 'text-second line-through'}`}
             style={{ width, flex: 'none' }}
             onClick={() => view.setState({ layerId: each.id })}
           >

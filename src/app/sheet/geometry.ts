@@ -1,11 +1,11 @@
 /** Where things stand on the sheet on screen: CSS pixels. */
 import type { Layer, Shot } from '../../core/shot/index.ts';
 
-export const HEAD = 28;
-export const FRAME_COLUMN = 36;
-export const SOUND_COLUMN = 52;
+export const HEAD = 36;
+export const FRAME_COLUMN = 34;
+export const SOUND_COLUMN = 46;
 export const FROZEN = FRAME_COLUMN + SOUND_COLUMN;
-const LEAST_COLUMN = 46;
+const LEAST_COLUMN = 52;
 const MOST_COLUMN = 84;
 /** Rows shown after the shot's end. */
 export const AFTER_END = 8;

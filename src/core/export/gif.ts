@@ -17,8 +17,8 @@ export interface GifPalette {
   colours: Colour[];
   /** Index of the see-through colour, or -1. */
   clear: number;
-  /** Palette index for each 5-6-5 colour. */
-  table: Uint8Array;
+  /** Palette index for each 5-6-5 colour, -1 until a pixel first asks for it. */
+  table: Int16Array;
 }
 
 function nearest(colours: Colour[], r: number, g: number, b: number): number {
@@ -45,25 +45,32 @@ export function gifPalette(pictures: Pixels[], transparent: boolean): GifPalette
   const most = transparent ? 255 : 256;
   const colours: Colour[] =
     sample.length === 0 ? [[0, 0, 0]] : (quantize(Uint8ClampedArray.from(sample), most, { format: 'rgb565' }) as Colour[]);
-  const table = new Uint8Array(65536);
-  for (let key = 0; key < 65536; key++) {
-    // The middle of the 5-6-5 cell stands for all its colours.
-    const r = ((key >> 11) << 3) | (key >> 13);
-    const g = (((key >> 5) & 63) << 2) | ((key >> 9) & 3);
-    const b = ((key & 31) << 3) | ((key >> 2) & 7);
-    table[key] = nearest(colours, r, g, b);
-  }
   const clear = transparent ? colours.length : -1;
   if (transparent) colours.push([0, 0, 0]);
-  return { colours, clear, table };
+  return { colours, clear, table: new Int16Array(65536).fill(-1) };
+}
+
+/** The palette index for a 5-6-5 colour; the middle of its cell stands for all its colours. */
+function lookUp({ colours, clear, table }: GifPalette, key: number): number {
+  const r = ((key >> 11) << 3) | (key >> 13);
+  const g = (((key >> 5) & 63) << 2) | ((key >> 9) & 3);
+  const b = ((key & 31) << 3) | ((key >> 2) & 7);
+  const index = nearest(clear >= 0 ? colours.slice(0, clear) : colours, r, g, b);
+  table[key] = index;
+  return index;
 }
 
 /** Palette index of every pixel. */
-export function mapToPalette({ data }: Pixels, { table, clear }: GifPalette): Uint8Array {
+export function mapToPalette({ data }: Pixels, palette: GifPalette): Uint8Array {
+  const { table, clear } = palette;
   const out = new Uint8Array(data.length / 4);
   for (let i = 0, p = 0; p < out.length; i += 4, p++) {
-    out[p] =
-      clear >= 0 && data[i + 3] < OPAQUE ? clear : table[((data[i] & 0xf8) << 8) | ((data[i + 1] & 0xfc) << 3) | (data[i + 2] >> 3)];
+    if (clear >= 0 && data[i + 3] < OPAQUE) out[p] = clear;
+    else {
+      const key = ((data[i] & 0xf8) << 8) | ((data[i + 1] & 0xfc) << 3) | (data[i + 2] >> 3);
+      const known = table[key];
+      out[p] = known >= 0 ? known : lookUp(palette, key);
+    }
   }
   return out;
 }

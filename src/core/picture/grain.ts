@@ -37,12 +37,13 @@ function noise(cells: number, seed: number): Float32Array {
 
 /** Alpha of the tile, one byte a texel, GRAIN_SIDE a side: mostly dark, with pits of paper showing. */
 export function grainTile(): Uint8ClampedArray {
-  const fine = noise(128, 11);
-  const middle = noise(56, 23);
+  const fine = noise(256, 11);
+  const middle = noise(128, 23);
+  const coarse = noise(60, 37);
   const out = new Uint8ClampedArray(GRAIN_SIDE * GRAIN_SIDE);
   for (let i = 0; i < out.length; i++) {
-    const height = 0.6 * fine[i] + 0.4 * middle[i];
-    out[i] = 255 * Math.max(0.28, Math.min(1, 1.55 - 1.35 * height));
+    const height = 0.45 * fine[i] + 0.4 * middle[i] + 0.15 * coarse[i];
+    out[i] = 255 * Math.max(0.3, Math.min(1, 1.5 - 1.3 * height));
   }
   return out;
 }

@@ -1,0 +1,117 @@
+/** Drives the real application in headless Chromium with trusted pen, mouse and key events. */
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser, type CDPSession, type Page } from 'puppeteer-core';
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--log-level=3',
+  '--autoplay-policy=no-user-gesture-required',
+];
+
+export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+
+export async function launch(profile = mkdtempSync(join(tmpdir(), 'vignette-'))): Promise<{ browser: Browser; profile: string }> {
+  const browser = await puppeteer.launch({ executablePath: CHROMIUM, headless: true, args: FLAGS, userDataDir: profile });
+  return { browser, profile };
+}
+
+export interface PenPoint {
+  x: number;
+  y: number;
+  /** 0..1 */
+  pressure?: number;
+  tiltX?: number;
+  tiltY?: number;
+}
+
+/** One page of the application and the hands on it. */
+export class Hand {
+  readonly page: Page;
+  readonly cdp: CDPSession;
+  /** Errors the page reported; a test that ends with any has failed. */
+  readonly errors: string[] = [];
+
+  private constructor(page: Page, cdp: CDPSession) {
+    this.page = page;
+    this.cdp = cdp;
+    page.on('pageerror', (error) => this.errors.push(String(error)));
+    page.on('console', (message) => {
+      if (message.type() === 'error') this.errors.push(message.text());
+    });
+  }
+
+  static async open(browser: Browser, address: string, width = 1280, height = 800): Promise<Hand> {
+    const page = await browser.newPage();
+    await page.setViewport({ width, height });
+    const hand = new Hand(page, await page.createCDPSession());
+    await page.goto(address, { waitUntil: 'load' });
+    return hand;
+  }
+
+  private dispatch(type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', at: PenPoint, down: boolean) {
+    return this.cdp.send('Input.dispatchMouseEvent', {
+      type,
+      x: at.x,
+      y: at.y,
+      button: type === 'mouseMoved' && !down ? 'none' : 'left',
+      buttons: type === 'mouseReleased' ? 0 : 1,
+      clickCount: type === 'mouseMoved' ? 0 : 1,
+      pointerType: 'pen',
+      force: type === 'mouseReleased' ? 0 : (at.pressure ?? 0.5),
+      tiltX: at.tiltX ?? 0,
+      tiltY: at.tiltY ?? 0,
+    });
+  }
+
+  /** A line drawn with the pen through points of the window. */
+  async pen(points: PenPoint[]): Promise<void> {
+    await this.dispatch('mousePressed', points[0], true);
+    for (const point of points.slice(1)) await this.dispatch('mouseMoved', point, true);
+    await this.dispatch('mouseReleased', points.at(-1)!, false);
+  }
+
+  /** The box of an element in the window. */
+  async box(selector: string): Promise<{ x: number; y: number; width: number; height: number }> {
+    const element = await this.page.waitForSelector(selector, { visible: true });
+    const box = await element!.boundingBox();
+    if (!box) throw new Error(`${selector} is not on the screen.`);
+    return box;
+  }
+
+  /** Clicks the first visible element whose name (label or text) is this. */
+  async press(name: string, role = ''): Promise<void> {
+    const handle = await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, { visible: true, timeout: 8000 });
+    await handle!.click();
+  }
+
+  key(...keys: Parameters<Page['keyboard']['press']>[0][]): Promise<void> {
+    return (async () => {
+      const held = keys.slice(0, -1);
+      for (const each of held) await this.page.keyboard.down(each);
+      await this.page.keyboard.press(keys.at(-1)!);
+      for (const each of held.reverse()) await this.page.keyboard.up(each);
+    })();
+  }
+
+  /** Waits until a text stands somewhere in the window. */
+  text(words: string, timeout = 10_000): Promise<unknown> {
+    return this.page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, words);
+  }
+
+  wait(milliseconds: number): Promise<void> {
+    return new Promise((done) => setTimeout(done, milliseconds));
+  }
+
+  shot(path: string): Promise<unknown> {
+    return this.page.screenshot({ path: path as `${string}.png` });
+  }
+}

@@ -1,0 +1,63 @@
+/** The painter on a canvas in Node, for tests that look at pixels. */
+import { createCanvas, Path2D } from '@napi-rs/canvas';
+import { GRAIN_SIDE, grainTile, type PaintContext, type PaintImage, Painter, type Looker, scaling } from '../src/core/picture/index.ts';
+import type { Shot } from '../src/core/shot/index.ts';
+
+export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter {
+  return new Painter({
+    newPath: () => new Path2D() as never,
+    picture: (asset, index) => pictures[`${asset}:${index}`] ?? null,
+    grain(colour) {
+      const tile = createCanvas(GRAIN_SIDE, GRAIN_SIDE);
+      const context = tile.getContext('2d');
+      const image = context.createImageData(GRAIN_SIDE, GRAIN_SIDE);
+      const value = Number.parseInt(colour.slice(1), 16);
+      grainTile().forEach((alpha, i) => image.data.set([value >> 16, (value >> 8) & 255, value & 255, alpha], 4 * i));
+      context.putImageData(image, 0, 0);
+      return context.createPattern(tile, 'repeat');
+    },
+    scratch(width, height) {
+      const canvas = createCanvas(width, height);
+      return { image: canvas, context: canvas.getContext('2d') as unknown as PaintContext };
+    },
+  });
+}
+
+export interface Raster {
+  width: number;
+  height: number;
+  data: Uint8ClampedArray;
+  /** '#rrggbb' at a pixel, or 'clear'. */
+  at(x: number, y: number): string;
+  /** Sum of alpha over all pixels, in pixels. */
+  covered(): number;
+}
+
+export function raster(width: number, height: number, paint: (context: PaintContext) => void): Raster {
+  const canvas = createCanvas(width, height);
+  const context = canvas.getContext('2d');
+  paint(context as unknown as PaintContext);
+  const { data } = context.getImageData(0, 0, width, height);
+  return {
+    width,
+    height,
+    data: new Uint8ClampedArray(data),
+    at(x, y) {
+      const i = 4 * (Math.floor(y) * width + Math.floor(x));
+      if (data[i + 3] === 0) return 'clear';
+      return `#${[0, 1, 2].map((k) => data[i + k].toString(16).padStart(2, '0')).join('')}`;
+    },
+    covered() {
+      let sum = 0;
+      for (let i = 3; i < data.length; i += 4) sum += data[i];
+      return sum / 255;
+    },
+  };
+}
+
+/** A frame of a shot at a scale. */
+export function frameOf(shot: Shot, frame: number, looker: Looker, scale = 1, painter = nodePainter()): Raster {
+  const width = Math.round(shot.width * scale);
+  const height = Math.round(shot.height * scale);
+  return raster(width, height, (context) => painter.paintFrame(context, shot, frame, looker, scaling(scale), width, height));
+}

@@ -1,0 +1,160 @@
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import fc from 'fast-check';
+import { unzipSync } from 'fflate';
+import { decompressFrames, parseGIF } from 'gifuct-js';
+import { describe, expect, test } from 'vitest';
+import {
+  asDelivered,
+  centisecondDelays,
+  defaultOptions,
+  deliveryName,
+  deliveryPalette,
+  deliveryView,
+  type ExportOptions,
+  formatOf,
+  type Pixels,
+  pictureRuns,
+  type RenderFrame,
+  Stopped,
+  throughPalette,
+} from '../../../src/core/export/index.ts';
+import type { Shot } from '../../../src/core/shot/index.ts';
+import { addDrawing } from '../../../src/core/sheet/index.ts';
+import { nodePainter, raster } from '../../canvas.ts';
+import { circle, smallShot } from '../../make.ts';
+
+/** Three drawings: held four, two and six frames. */
+function threeDrawings(): Shot {
+  const { shot, layerId, swatch } = smallShot();
+  addDrawing(shot, layerId, 4, 2).ink.push(circle(100, 60, 40, { swatch }));
+  addDrawing(shot, layerId, 6, 6).ink.push(circle(220, 120, 30, { swatch }));
+  return shot;
+}
+
+function renderer(shot: Shot, options: ExportOptions): RenderFrame {
+  const painter = nodePainter();
+  const delivered = asDelivered(shot, options);
+  return async (frame): Promise<Pixels> => {
+    const { width, height } = options;
+    return raster(width, height, (context) =>
+      painter.paintFrame(context, delivered, frame, 'delivery', deliveryView(delivered, options), width, height),
+    );
+  };
+}
+
+async function png({ data, width, height }: Pixels): Promise<Uint8Array> {
+  const canvas = createCanvas(width, height);
+  const image = canvas.getContext('2d').createImageData(width, height);
+  image.data.set(data);
+  canvas.getContext('2d').putImageData(image, 0, 0);
+  return canvas.encode('png');
+}
+
+function write(shot: Shot, options: ExportOptions, progress: (part: number) => void = () => {}) {
+  return formatOf(options.format).write({ shot, options, render: renderer(shot, options), png, progress });
+}
+
+describe('GIF time', () => {
+  test('24 frames a second cannot be said in one delay, so delays differ and add up', () => {
+    const delays = centisecondDelays(Array(24).fill(1), 24);
+    expect(new Set(delays)).toEqual(new Set([4, 5]));
+    expect(delays.reduce((a, b) => a + b)).toBe(100);
+  });
+  test('any rate and any holds keep the true length to half a centisecond', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 60 }), fc.integer({ min: 1, max: 60 }), (runs, fps) => {
+        const total = centisecondDelays(runs, fps).reduce((a, b) => a + b);
+        const frames = runs.reduce((a, b) => a + b);
+        expect(Math.abs(total - (frames * 100) / fps)).toBeLessThanOrEqual(0.5);
+      }),
+    );
+  });
+});
+
+describe('runs of pictures', () => {
+  test('a held drawing is one picture', () => {
+    expect(pictureRuns(threeDrawings(), 0, 11)).toEqual([
+      { frame: 0, frames: 4 },
+      { frame: 4, frames: 2 },
+      { frame: 6, frames: 6 },
+    ]);
+  });
+  test('a change of palette is a change of picture', () => {
+    const shot = threeDrawings();
+    shot.palettes.push({ ...shot.palettes[0], id: 'lit' });
+    shot.paletteCues.push({ frame: 8, palette: 'lit' });
+    expect(pictureRuns(shot, 0, 11).map(({ frames }) => frames)).toEqual([4, 2, 2, 4]);
+  });
+});
+
+describe('a delivered GIF, read by another decoder', () => {
+  for (const joinHolds of [true, false]) {
+    test(`${joinHolds ? 'held pictures written once' : 'every frame written'}: the frames and the length are those of the shot`, async () => {
+      const shot = threeDrawings();
+      const options = { ...defaultOptions(shot), joinHolds };
+      const frames = decompressFrames(parseGIF((await write(shot, options)).buffer as ArrayBuffer), true);
+      expect(frames).toHaveLength(joinHolds ? 3 : 12);
+      expect(frames.reduce((sum, frame) => sum + frame.delay, 0)).toBe(500);
+      const render = renderer(shot, options);
+      const palette = await deliveryPalette(shot, options, render);
+      for (const [i, frame] of frames.entries()) {
+        const wanted = throughPalette(await render(joinHolds ? [0, 4, 6][i] : i), palette);
+        expect(frame.dims).toMatchObject({ width: 160, height: 90, top: 0, left: 0 });
+        expect(Buffer.from(frame.patch.buffer).equals(Buffer.from(wanted.data.buffer))).toBe(true);
+      }
+    });
+  }
+  test('a transparent background stays clear', async () => {
+    const shot = threeDrawings();
+    shot.background.transparent = true;
+    const options = defaultOptions(shot);
+    const [first] = decompressFrames(parseGIF((await write(shot, options)).buffer as ArrayBuffer), true);
+    expect(first.patch[3]).toBe(0);
+    const line = 4 * (20 * 160 + 80);
+    expect(first.patch[line + 3]).toBe(255);
+  });
+  test('the colours are near those drawn', async () => {
+    const shot = threeDrawings();
+    shot.background.colour = '#83a2c1';
+    const options = defaultOptions(shot);
+    const [first] = decompressFrames(parseGIF((await write(shot, options)).buffer as ArrayBuffer), true);
+    [0x83, 0xa2, 0xc1].forEach((value, i) => expect(Math.abs(first.patch[i] - value)).toBeLessThanOrEqual(6));
+  });
+});
+
+describe('a PNG sequence', () => {
+  test('has a picture for every frame of the range, numbered as on the sheet', async () => {
+    const shot = threeDrawings();
+    const options: ExportOptions = { ...defaultOptions(shot), format: 'png', from: 3, to: 6 };
+    const files = unzipSync(await write(shot, options));
+    expect(Object.keys(files)).toEqual([4, 5, 6, 7].map((n) => `cap-falls-000${n}.png`));
+    const image = await loadImage(Buffer.from(files['cap-falls-0005.png']));
+    expect([image.width, image.height]).toEqual([160, 90]);
+    expect(files['cap-falls-0004.png']).not.toEqual(files['cap-falls-0005.png']);
+    expect(files['cap-falls-0005.png']).toEqual(files['cap-falls-0006.png']);
+  });
+});
+
+test('progress goes from 0 to 1, and stopping ends the work', async () => {
+  const shot = threeDrawings();
+  const parts: number[] = [];
+  await write(shot, defaultOptions(shot), (part) => parts.push(part));
+  expect(parts[0]).toBe(0);
+  expect(parts.at(-1)).toBe(1);
+  expect(parts).toEqual([...parts].sort((a, b) => a - b));
+  await expect(
+    write(shot, defaultOptions(shot), (part) => {
+      if (part > 0.3) throw new Stopped();
+    }),
+  ).rejects.toThrow(Stopped);
+});
+
+test('a size of another shape fits the paper inside, centred', () => {
+  const { shot } = smallShot();
+  expect(deliveryView(shot, { ...defaultOptions(shot), width: 320, height: 320 })).toEqual([1, 0, 0, 1, 0, 70]);
+});
+
+test('file names are plain', () => {
+  expect(deliveryName('Lamp at the corner: É 2', 'gif')).toBe('lamp-at-the-corner-e-2.gif');
+  expect(deliveryName('???', 'zip')).toBe('shot.zip');
+});

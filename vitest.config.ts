@@ -1,0 +1,28 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        test: {
+          name: 'unit',
+          include: ['tests/{core,store,server,app}/**/*.test.ts'],
+          setupFiles: ['tests/setup.ts'],
+          // Properties run thousands of cases; a busy machine takes its time.
+          testTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'browser',
+          include: ['tests/browser/**/*.test.ts'],
+          globalSetup: ['tests/browser/server.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          // Two cores: one browser at a time.
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
