@@ -17,7 +17,7 @@ export default defineConfig({
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
           globalSetup: ['tests/browser/server.ts'],
-          testTimeout: 120_000,
+          testTimeout: 60_000,
           hookTimeout: 120_000,
           // Two cores: one browser at a time.
           fileParallelism: false,

@@ -21,7 +21,7 @@ export function menuRows(items: (MenuItem | null)[], Item: typeof DropdownMenu.I
     ) : (
       <Item key={item.name} disabled={item.disabled} onSelect={item.run} className={`${ITEM_LOOK} ${item.danger ? 'text-attention' : ''}`}>
         {item.name}
-        {item.keys && <kbd className="font-mono text-xs text-second">{item.keys}</kbd>}
+        {item.keys && <kbd aria-hidden="true" className="font-mono text-xs text-second">{item.keys}</kbd>}
       </Item>
     ),
   );

@@ -1,0 +1,198 @@
+/** What the tests do with the application, in a person's steps. */
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import type { Browser } from 'puppeteer-core';
+import { FITTED, settled, viewMatrix } from '../../src/app/desk/view.ts';
+import { mapPoint } from '../../src/core/picture/index.ts';
+import type { Drawing, Layer, Shot } from '../../src/core/shot/index.ts';
+import { readShotFile } from '../../src/core/shotfile/index.ts';
+import { Hand, type PenPoint } from './driver.ts';
+
+
+export interface Wishes {
+  title?: string;
+  width?: number;
+  height?: number;
+  fps?: number;
+  length?: number;
+}
+
+/** An open application with a folder for what it hands out. */
+export class Animator {
+  readonly hand: Hand;
+  private readonly downloads: string;
+  private paper = { width: 1920, height: 1080 };
+
+  private constructor(hand: Hand, downloads: string) {
+    this.hand = hand;
+    this.downloads = downloads;
+  }
+
+  static async open(browser: Browser, address: string, width?: number, height?: number): Promise<Animator> {
+    const hand = await Hand.open(browser, address, width, height);
+    const downloads = mkdtempSync(join(tmpdir(), 'vignette-out-'));
+    await hand.cdp.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
+    return new Animator(hand, downloads);
+  }
+
+  get page() {
+    return this.hand.page;
+  }
+
+  /** Waits until the demo has come to the shelf, so that it does not turn up in the middle of a test. */
+  async shelfReady(): Promise<void> {
+    await this.page.waitForSelector('a[aria-label="Open Lamp at the corner"] img', { timeout: 30_000 });
+  }
+
+  private async fill(label: string, value: string | number): Promise<void> {
+    const field = await this.page.waitForSelector(`aria/${label}[role="${typeof value === 'number' ? 'spinbutton' : 'textbox'}"]`);
+    await field!.click({ count: 3 });
+    await field!.type(String(value));
+  }
+
+  /** Makes a shot through the form and lands on its desk. */
+  async newShot(wishes: Wishes): Promise<void> {
+    await this.hand.press('New shot', 'button');
+    if (wishes.title) await this.fill('Name', wishes.title);
+    if (wishes.width) await this.fill('Width, pixels', wishes.width);
+    if (wishes.height) await this.fill('Height, pixels', wishes.height);
+    if (wishes.fps) await this.fill('Rate, frames a second', wishes.fps);
+    if (wishes.length) await this.fill('Length, frames', wishes.length);
+    await this.hand.press('Make the shot');
+    await this.deskReady({ width: wishes.width ?? 1920, height: wishes.height ?? 1080 });
+  }
+
+  async deskReady(paper = this.paper): Promise<void> {
+    this.paper = paper;
+    await this.page.waitForSelector('[data-testid="sheet-rows"]');
+    await this.page.waitForSelector('[data-testid="paper"]');
+    await this.hand.wait(300);
+  }
+
+  async view(name: 'desk' | 'reference' | 'sound' | 'paint' | 'export'): Promise<void> {
+    await (await this.page.waitForSelector(`nav[aria-label="Views"] a[href$="/${name}"]`))!.click();
+    await this.page.waitForFunction((path) => location.pathname.endsWith(path), {}, name);
+    await this.hand.wait(400);
+  }
+
+  /** Paper points -> points of the window, for a fitted view. */
+  async onPaper(points: (PenPoint & { x: number; y: number })[]): Promise<PenPoint[]> {
+    const stage = await this.hand.box('[data-testid="paper"]');
+    const matrix = viewMatrix(settled(FITTED, this.paper, stage), stage, 1);
+    return points.map((point) => {
+      const [x, y] = mapPoint(matrix, point.x, point.y);
+      return { ...point, x: stage.x + x, y: stage.y + y };
+    });
+  }
+
+  /** Draws a line through paper points. */
+  async draw(points: PenPoint[]): Promise<void> {
+    await this.hand.pen(await this.onPaper(points));
+    await this.hand.wait(60);
+  }
+
+  /** A closed ring on the paper, pressure swelling and easing. */
+  ring(cx: number, cy: number, radius: number, count = 40): PenPoint[] {
+    return Array.from({ length: count + 3 }, (_, i) => ({
+      x: cx + radius * Math.cos((2 * Math.PI * i) / count),
+      y: cy + radius * Math.sin((2 * Math.PI * i) / count),
+      pressure: 0.5 + 0.4 * Math.sin((2 * Math.PI * i) / count),
+      tiltX: 30,
+      tiltY: -10,
+    }));
+  }
+
+  /** Middle of a cell of the sheet in the window; `within` 0..1 down the row. Frames are 1-based here. */
+  async cell(layer: string, frame: number, within = 0.5): Promise<{ x: number; y: number }> {
+    const head = await this.page.waitForSelector(`[data-testid="sheet"] button[title="${layer}"]`);
+    const column = (await head!.boundingBox())!;
+    const rows = await this.hand.box('[data-testid="sheet-rows"]');
+    const scrolled = await this.page.$eval('[data-testid="sheet"]', (element) => element.scrollTop);
+    return { x: column.x + column.width / 2, y: rows.y + (frame - 1 + within) * 18 - scrolled };
+  }
+
+  /** Goes to a cell by pressing on it. */
+  async toCell(layer: string, frame: number): Promise<void> {
+    const { x, y } = await this.cell(layer, frame, 0.4);
+    await this.page.mouse.click(x, y);
+    await this.hand.wait(120);
+  }
+
+  async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+    await this.page.mouse.move(from.x, from.y);
+    await this.page.mouse.down();
+    for (let i = 1; i <= 6; i++) await this.page.mouse.move(from.x + ((to.x - from.x) * i) / 6, from.y + ((to.y - from.y) * i) / 6);
+    await this.page.mouse.up();
+    await this.hand.wait(100);
+  }
+
+  async chooseFiles(input: string, files: { name: string; bytes: Uint8Array }[]): Promise<void> {
+    const folder = mkdtempSync(join(tmpdir(), 'vignette-in-'));
+    const paths = files.map(({ name, bytes }) => {
+      const path = join(folder, name);
+      writeFileSync(path, bytes);
+      return path;
+    });
+    const element = await this.page.waitForSelector(`input[name="${input}"]`);
+    await (element as unknown as { uploadFile(...paths: string[]): Promise<void> }).uploadFile(...paths);
+  }
+
+  frame(): Promise<number> {
+    return this.page.$eval('output[aria-label="Frame"]', (element) => Number(element.textContent!.split('/')[0]));
+  }
+
+  async kept(): Promise<void> {
+    await this.page.waitForFunction(() => /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''), { timeout: 10_000 });
+  }
+
+  /** What an action hands out as a file. */
+  async handedOut(action: () => Promise<unknown>, timeout = 20_000): Promise<{ name: string; bytes: Uint8Array }> {
+    // A second file of the same name would take the first one's place unseen.
+    for (const name of readdirSync(this.downloads)) rmSync(join(this.downloads, name));
+    await action();
+    const end = Date.now() + timeout;
+    while (Date.now() < end) {
+      const name = readdirSync(this.downloads).find((each) => !each.endsWith('.crdownload'));
+      if (name) {
+        await this.hand.wait(150);
+        return { name, bytes: new Uint8Array(readFileSync(join(this.downloads, name))) };
+      }
+      await this.hand.wait(60);
+    }
+    throw new Error('Nothing was handed out.');
+  }
+
+  /** The shot as it stands, through its own file. */
+  async shot(): Promise<Shot> {
+    const { bytes } = await this.handedOut(() => this.hand.press('Save the shot file'));
+    return readShotFile(bytes).shot;
+  }
+
+  /** The window's colours within a few pixels of a paper point, as [r, g, b] each. */
+  async coloursAround(x: number, y: number, reach = 8): Promise<[number, number, number][]> {
+    const [at] = await this.onPaper([{ x, y }]);
+    const side = 2 * reach + 1;
+    const clip = { x: Math.round(at.x) - reach, y: Math.round(at.y) - reach, width: side, height: side };
+    const image = await loadImage(Buffer.from(await this.page.screenshot({ clip })));
+    const context = createCanvas(side, side).getContext('2d');
+    context.drawImage(image, 0, 0);
+    const { data } = context.getImageData(0, 0, side, side);
+    return Array.from({ length: side * side }, (_, i) => [data[4 * i], data[4 * i + 1], data[4 * i + 2]]);
+  }
+
+  /** Whether a colour of this kind is seen near a paper point. */
+  async finds(x: number, y: number, kind: (colour: [number, number, number]) => boolean): Promise<boolean> {
+    return (await this.coloursAround(x, y)).some(kind);
+  }
+}
+
+export const layerNamed = (shot: Shot, name: string): Layer => shot.layers.find((layer) => layer.name === name)!;
+
+export function drawingsOf(shot: Shot, layer: string): Drawing[] {
+  const { id } = layerNamed(shot, layer);
+  return Object.values(shot.drawings)
+    .filter((drawing) => drawing.layerId === id)
+    .sort((a, b) => a.number - b.number);
+}
