@@ -1,0 +1,127 @@
+/** The demo shot on every view: it is there, it plays, nothing is hidden from those who cannot see or point. */
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { launch } from './driver.ts';
+import { Animator } from './hands.ts';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+let browser: Browser;
+let animator: Animator;
+
+beforeAll(async () => {
+  ({ browser } = await launch());
+  animator = await Animator.open(browser, inject('address'));
+  await animator.shelfReady();
+});
+afterAll(async () => {
+  expect(animator.hand.errors).toEqual([]);
+  await browser.close();
+});
+
+/** Serious complaints about the present view, in words. */
+async function complaints(): Promise<string[]> {
+  await animator.page.evaluate(axe);
+  return animator.page.evaluate(async () => {
+    const { axe: run } = window as unknown as { axe: { run(): Promise<{ violations: { impact: string; id: string; nodes: { html: string; failureSummary: string }[] }[] }> } };
+    const { violations } = await run.run();
+    return violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(({ id, nodes }) => `${id}: ${nodes.map((node) => `${node.html.slice(0, 160)} ${node.failureSummary}`).join(' | ')}`);
+  });
+}
+
+/** Whether anything sticks out of the window sideways. */
+const overflow = () => animator.page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+
+describe('every view', () => {
+  test('the list of shots', async () => {
+    expect(await complaints()).toEqual([]);
+    expect(await overflow()).toBeLessThanOrEqual(0);
+  });
+  test('the form of a new shot', async () => {
+    await animator.hand.press('New shot', 'button');
+    await animator.hand.wait(300);
+    expect(await complaints()).toEqual([]);
+    await animator.hand.press('Cancel', 'button');
+    await animator.hand.press('Open Lamp at the corner');
+    await animator.deskReady();
+  });
+  for (const view of ['desk', 'reference', 'sound', 'paint', 'export'] as const) {
+    test(view, async () => {
+      await animator.view(view);
+      await animator.hand.wait(800);
+      expect(await complaints()).toEqual([]);
+      expect(await overflow()).toBeLessThanOrEqual(0);
+    });
+  }
+  test('on a small screen nothing sticks out', async () => {
+    await animator.page.setViewport({ width: 1024, height: 700 });
+    for (const view of ['desk', 'paint', 'export'] as const) {
+      await animator.view(view);
+      expect(await overflow()).toBeLessThanOrEqual(0);
+    }
+    await animator.page.setViewport({ width: 1280, height: 800 });
+    await animator.view('desk');
+  });
+  test('the keys can be looked up and changed', async () => {
+    await animator.hand.key('Shift', 'Slash');
+    await animator.hand.press('Key of Flip to the drawing after');
+    await animator.hand.key('KeyJ');
+    await animator.hand.wait(200);
+    expect(await complaints()).toEqual([]);
+    await animator.hand.press('Close', 'button');
+    await animator.hand.wait(200);
+    const before = await animator.frame();
+    await animator.hand.key('KeyJ');
+    expect(await animator.frame()).toBeGreaterThan(before);
+  });
+  test('a command is found by its name', async () => {
+    await animator.hand.key('Control', 'KeyK');
+    await animator.hand.wait(200);
+    await animator.page.keyboard.type('first frame');
+    await animator.hand.key('Enter');
+    await animator.hand.wait(200);
+    expect(await animator.frame()).toBe(1);
+  });
+});
+
+describe('the demo shot', () => {
+  test('is drawn, timed, voiced and painted', async () => {
+    const shot = await animator.shot();
+    expect(shot.title).toBe('Lamp at the corner');
+    expect(shot.length).toBeGreaterThanOrEqual(48);
+    expect(shot.layers.map(({ name }) => name)).toEqual(['Street', 'Block figures', 'Rough', 'Keeper', 'Mouth', 'Pole flame', 'Lamp flame']);
+    expect(Object.values(shot.drawings).filter(({ paint }) => paint.length > 0).length).toBeGreaterThan(80);
+    expect(shot.tracks.map(({ name }) => name)).toEqual(['Voice', 'Click', 'Flame']);
+    expect(shot.palettes.map(({ name }) => name)).toEqual(['dusk', 'lit']);
+    expect(new Set(Object.values(shot.drawings).map(({ role }) => role))).toEqual(new Set(['key', 'breakdown', 'between']));
+  });
+  test('the lamp lights: the palette changes on its frame', async () => {
+    const dusk = await animator.coloursAround(1100, 60, 2);
+    await animator.toCell('Keeper', 22);
+    for (let i = 0; i < 14; i++) await animator.hand.key('ArrowDown');
+    await animator.hand.wait(1500);
+    expect(await animator.frame()).toBe(36);
+    expect(await animator.coloursAround(1100, 60, 2)).not.toEqual(dusk);
+  });
+  test('two thousand frames scroll as forty do', async () => {
+    await animator.hand.key('Control', 'Comma');
+    const field = await animator.page.waitForSelector('aria/Length, frames[role="spinbutton"]');
+    await field!.click({ count: 3 });
+    await field!.type('2000');
+    await animator.hand.press('Change', 'button');
+    await animator.hand.wait(400);
+    await animator.page.$eval('[data-testid="sheet"]', (element) => element.scrollTo(0, 1900 * 18));
+    await animator.hand.wait(300);
+    const rows = await animator.hand.box('[data-testid="sheet-rows"]');
+    await animator.page.mouse.click(rows.x + 15, rows.y + 100);
+    await animator.hand.wait(200);
+    expect(await animator.frame()).toBeGreaterThan(1890);
+    await animator.hand.key('Control', 'KeyZ');
+    await animator.hand.wait(300);
+    expect((await animator.shot()).length).toBe(120);
+  });
+});
