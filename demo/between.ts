@@ -104,7 +104,8 @@ export function drawBetween(a: Key, b: Key, t: number): Between {
   const moved = movements(near, done);
   const carry = (x: number, y: number) => follow(moved, x, y);
   const strokes = near.strokes.map((stroke): DrawnStroke => {
-    if (POLE.test(stroke.name)) return { ...stroke, points: stroke.points.map(([x, y, p]): Point => [...pole(x, y), p]) };
+    if (POLE.test(stroke.name))
+      return { ...stroke, points: stroke.points.map(([x, y, p]): Point => [...pole(x, y), p]) };
     // A line that is hidden in the other key goes along with its surroundings.
     return done.get(stroke.name) ?? { ...stroke, points: stroke.points.map(([x, y, p]): Point => [...carry(x, y), p]) };
   });
@@ -117,6 +118,11 @@ export function drawBetween(a: Key, b: Key, t: number): Between {
   return {
     strokes,
     areas,
-    pole: { wick: pole(...own.wick), butt: pole(...own.butt), grip: pole(...own.grip), angle: mix(a.pole.angle, b.pole.angle, t) },
+    pole: {
+      wick: pole(...own.wick),
+      butt: pole(...own.butt),
+      grip: pole(...own.grip),
+      angle: mix(a.pole.angle, b.pole.angle, t),
+    },
   };
 }

@@ -20,7 +20,15 @@ function block(c: SKRSContext2D, x: number, y: number, w: number, h: number, ang
 
 /** A block stretched between two points. */
 function limb(c: SKRSContext2D, a: [number, number], b: [number, number], thick: number, colour: string) {
-  block(c, (a[0] + b[0]) / 2, (a[1] + b[1]) / 2, Math.hypot(b[0] - a[0], b[1] - a[1]) + thick * 0.6, thick, Math.atan2(b[1] - a[1], b[0] - a[0]), colour);
+  block(
+    c,
+    (a[0] + b[0]) / 2,
+    (a[1] + b[1]) / 2,
+    Math.hypot(b[0] - a[0], b[1] - a[1]) + thick * 0.6,
+    thick,
+    Math.atan2(b[1] - a[1], b[0] - a[0]),
+    colour,
+  );
 }
 
 /** Nose of a pose: where the head is. */
@@ -62,7 +70,10 @@ export function blockClip(): Uint8Array {
     const { data } = c.getImageData(0, 0, WIDTH, HEIGHT);
     const palette = quantize(new Uint8ClampedArray(data), 32) as [number, number, number][];
     const end = Math.round(((i + 1) * 100) / FPS);
-    gif.writeFrame(applyPalette(new Uint8ClampedArray(data), palette), WIDTH, HEIGHT, { palette, delay: (end - before) * 10 });
+    gif.writeFrame(applyPalette(new Uint8ClampedArray(data), palette), WIDTH, HEIGHT, {
+      palette,
+      delay: (end - before) * 10,
+    });
     before = end;
   }
   gif.finish();

@@ -1,5 +1,14 @@
 /** The layers of the demo shot, made of the drawn keys. */
-import { type Drawing, type Exposure, type Id, type Layer, makeDrawing, makeLayer, newId, type Stroke } from '../src/core/shot/index.ts';
+import {
+  type Drawing,
+  type Exposure,
+  type Id,
+  type Layer,
+  makeDrawing,
+  makeLayer,
+  newId,
+  type Stroke,
+} from '../src/core/shot/index.ts';
 import { type Between, drawBetween } from './between.ts';
 import { type Drawn, inkAndPaint, type Key, mapped, source, strokeOf } from './source.ts';
 import { type Exposed, KEEPER, LENGTH, MOUTHS } from './timing.ts';
@@ -57,7 +66,8 @@ export function keeper(): MadeLayer {
 }
 
 /** Lines of a rough: the big shapes only, in blue pencil, gone over twice by a loose hand. */
-const ROUGH_LINES = /^(coat|sleeve|scarf-(ring|low|top|tail|front|back)|jaw|crown|brim|nose|cheek|pole-(up|low)|side-hair|nape|chin|near-hand)/;
+const ROUGH_LINES =
+  /^(coat|sleeve|scarf-(ring|low|top|tail|front|back)|jaw|crown|brim|nose|cheek|pole-(up|low)|side-hair|nape|chin|near-hand)/;
 
 function looseHand(seed: number): () => number {
   let state = seed;
@@ -89,7 +99,9 @@ export function rough(blue: Id): MadeLayer {
   const drawings = source.keys.map((key, i) =>
     makeDrawing(layer.id, i + 1, { role: key.role, ink: roughInk(key, blue, 77 + i * 131) }),
   );
-  const firsts = source.keys.map((key) => POSES.find((pose) => 'key' in pose.exposed && pose.exposed.key === key.id)!.frame);
+  const firsts = source.keys.map(
+    (key) => POSES.find((pose) => 'key' in pose.exposed && pose.exposed.key === key.id)!.frame,
+  );
   layer.exposures = exposed(drawings.map((drawing, i) => ({ frame: firsts[i], drawing: drawing.id })));
   return { layer, drawings };
 }
@@ -117,7 +129,9 @@ export function mouth(): MadeLayer {
   const layer = makeLayer('Mouth', 'mouth', { afterLast: 'holds' });
   const drawings: Drawing[] = [];
   const known = new Map<string, Id>();
-  const frames = [...new Set([...POSES.map((pose) => pose.frame), ...MOUTHS.map(([frame]) => frame)])].sort((a, b) => a - b);
+  const frames = [...new Set([...POSES.map((pose) => pose.frame), ...MOUTHS.map(([frame]) => frame)])].sort(
+    (a, b) => a - b,
+  );
   const cells: { frame: number; drawing: Id }[] = [];
   for (const frame of frames) {
     const shape = MOUTHS.findLast(([from]) => from <= frame)![1];
@@ -156,7 +170,11 @@ export function poleFlame(): MadeLayer {
     const key = `${turn} ${x.toFixed(1)} ${y.toFixed(1)}`;
     let id = known.get(key);
     if (!id) {
-      const drawing = makeDrawing(layer.id, drawings.length + 1, inkAndPaint(mapped(source.flame[turn], (px, py) => [px + x, py + y])));
+      const drawing = makeDrawing(
+        layer.id,
+        drawings.length + 1,
+        inkAndPaint(mapped(source.flame[turn], (px, py) => [px + x, py + y])),
+      );
       drawings.push(drawing);
       id = drawing.id;
       known.set(key, id);
@@ -172,11 +190,14 @@ export function lampFlame(): MadeLayer {
   const layer = makeLayer('Lamp flame', 'effect', { afterLast: 'holds' });
   const [x, y] = source.lampOrigin;
   const drawings = source.lampFlame.map((drawn, i) =>
-    makeDrawing(layer.id, i + 1, { role: i === 0 ? 'key' : 'between', ...inkAndPaint(mapped(drawn, (px, py) => [px + x, py + y])) }),
+    makeDrawing(layer.id, i + 1, {
+      role: i === 0 ? 'key' : 'between',
+      ...inkAndPaint(mapped(drawn, (px, py) => [px + x, py + y])),
+    }),
   );
   const cells: { frame: number; drawing: Id | null }[] = [{ frame: 1, drawing: null }];
-  for (let frame = source.lampLightsAtFrame, i = 0; frame <= LENGTH; frame += 2, i++) cells.push({ frame, drawing: drawings[i % 4].id });
+  for (let frame = source.lampLightsAtFrame, i = 0; frame <= LENGTH; frame += 2, i++)
+    cells.push({ frame, drawing: drawings[i % 4].id });
   layer.exposures = exposed(cells);
   return { layer, drawings };
 }
-

@@ -29,14 +29,26 @@ function keepSound(name: string, bytes: Uint8Array, seconds: number): Id {
 const blue = newId();
 
 function palette(name: 'dusk' | 'lit'): Palette {
-  const swatches = Object.entries(source.swatches).map(([swatch, colours]) => ({ id: swatchIds[swatch], name: swatch, colour: colours[name] }));
+  const swatches = Object.entries(source.swatches).map(([swatch, colours]) => ({
+    id: swatchIds[swatch],
+    name: swatch,
+    colour: colours[name],
+  }));
   return { id: newId(), name, swatches: [...swatches, { id: blue, name: 'blue pencil', colour: BLUE }] };
 }
 
 /** The block figures as a reference layer, hidden until wanted. */
 function reference() {
   const { width, height, pictures, fps } = BLOCK_CLIP;
-  const asset = keepFile(blockClip(), { name: 'block-figures.gif', type: 'image/gif', kind: 'pictures', seconds: 0, pictures, width, height });
+  const asset = keepFile(blockClip(), {
+    name: 'block-figures.gif',
+    type: 'image/gif',
+    kind: 'pictures',
+    seconds: 0,
+    pictures,
+    width,
+    height,
+  });
   const layer = makeLayer('Block figures', 'reference', { opacity: 0.6, visible: false });
   layer.exposures = pictureExposures(asset, holdsFromDelays(Array(pictures).fill(1000 / fps), source.fps));
   return { layer, drawings: [] };
@@ -44,7 +56,12 @@ function reference() {
 
 function track(name: string, asset: Id, frame: number, gain: number) {
   const { seconds } = assets[asset];
-  return { id: newId(), name, muted: false, clips: [{ id: newId(), name, asset, frame: frame - 1, in: 0, out: seconds, gain }] };
+  return {
+    id: newId(),
+    name,
+    muted: false,
+    clips: [{ id: newId(), name, asset, frame: frame - 1, in: 0, out: seconds, gain }],
+  };
 }
 
 function makeDemo(): Shot {
@@ -84,5 +101,10 @@ mkdirSync(folder, { recursive: true });
 const file = `lamp-at-the-corner.${SHOT_FILE_EXTENSION}`;
 const bytes = writeShotFile(shot, media);
 writeFileSync(new URL(file, folder), bytes);
-writeFileSync(new URL('packs.json', folder), JSON.stringify({ packs: [{ title: shot.title, url: `/api/demo/${file}` }] }));
-console.log(`Demo shot: ${Object.keys(shot.drawings).length} drawings on ${shot.layers.length} layers, ${Math.round(bytes.length / 1024)} KB`);
+writeFileSync(
+  new URL('packs.json', folder),
+  JSON.stringify({ packs: [{ title: shot.title, url: `/api/demo/${file}` }] }),
+);
+console.log(
+  `Demo shot: ${Object.keys(shot.drawings).length} drawings on ${shot.layers.length} layers, ${Math.round(bytes.length / 1024)} KB`,
+);

@@ -71,7 +71,9 @@ export const source: Source = JSON.parse(readFileSync(new URL('lamp-at-the-corne
 export const voice = readFileSync(new URL('there-you-are.wav', DATA));
 
 /** Swatch names of the data -> ids in the shot's palettes. */
-export const swatchIds: Record<string, Id> = Object.fromEntries(Object.keys(source.swatches).map((name) => [name, newId()]));
+export const swatchIds: Record<string, Id> = Object.fromEntries(
+  Object.keys(source.swatches).map((name) => [name, newId()]),
+);
 
 /** The brush the keys were drawn with: diameter = width * (1 + 1.2 (pressure - 0.5)). */
 export function penOf(width: number): Brush {
@@ -113,6 +115,10 @@ export function mapped<T extends Drawn>(drawn: T, map: (x: number, y: number) =>
       width: stroke.width * widen,
       points: stroke.points.map(([x, y, pressure]): Point => [...map(x, y), pressure]),
     })),
-    areas: drawn.areas.map((area) => ({ ...area, points: area.points.map(flat), holes: area.holes.map((hole) => hole.map(flat)) })),
+    areas: drawn.areas.map((area) => ({
+      ...area,
+      points: area.points.map(flat),
+      holes: area.holes.map((hole) => hole.map(flat)),
+    })),
   };
 }

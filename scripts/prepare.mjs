@@ -12,7 +12,8 @@ const stampFile = join(root, '.stamp', 'packages');
 export function packages() {
   const lock = readFileSync(join(root, 'package-lock.json'));
   const stamp = createHash('sha256').update(lock).update(process.versions.modules).digest('hex');
-  if (existsSync(stampFile) && existsSync(join(root, 'node_modules')) && readFileSync(stampFile, 'utf8') === stamp) return;
+  if (existsSync(stampFile) && existsSync(join(root, 'node_modules')) && readFileSync(stampFile, 'utf8') === stamp)
+    return;
   console.log('Installing packages…');
   run('npm', ['ci', '--include=dev', '--ignore-scripts', '--no-audit', '--no-fund']);
   mkdirSync(dirname(stampFile), { recursive: true });
@@ -46,7 +47,9 @@ export function browser() {
   }
   const path = found();
   if (!path) {
-    console.error('Chromium is needed for this. Install it (package chromium), or name it with CHROMIUM=/path/to/chromium.');
+    console.error(
+      'Chromium is needed for this. Install it (package chromium), or name it with CHROMIUM=/path/to/chromium.',
+    );
     process.exit(1);
   }
   return path;

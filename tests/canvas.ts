@@ -1,6 +1,14 @@
 /** The painter on a canvas in Node, for tests that look at pixels. */
 import { createCanvas, Path2D } from '@napi-rs/canvas';
-import { GRAIN_SIDE, grainTile, type PaintContext, type PaintImage, Painter, type Looker, scaling } from '../src/core/picture/index.ts';
+import {
+  GRAIN_SIDE,
+  grainTile,
+  type Looker,
+  type PaintContext,
+  Painter,
+  type PaintImage,
+  scaling,
+} from '../src/core/picture/index.ts';
 import type { Shot } from '../src/core/shot/index.ts';
 
 export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter {
@@ -59,5 +67,7 @@ export function raster(width: number, height: number, paint: (context: PaintCont
 export function frameOf(shot: Shot, frame: number, looker: Looker, scale = 1, painter = nodePainter()): Raster {
   const width = Math.round(shot.width * scale);
   const height = Math.round(shot.height * scale);
-  return raster(width, height, (context) => painter.paintFrame(context, shot, frame, looker, scaling(scale), width, height));
+  return raster(width, height, (context) =>
+    painter.paintFrame(context, shot, frame, looker, scaling(scale), width, height),
+  );
 }

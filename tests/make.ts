@@ -64,7 +64,9 @@ export function inShort(exposures: Exposure[]): string {
 
 /** Random sheets: up to 30 exposures of a handful of drawings, some used again, some cells empty. */
 export const anySheet = fc
-  .array(fc.record({ cell: fc.constantFrom('a', 'b', 'c', 'd', 'e', '-'), frames: fc.integer({ min: 1, max: 12 }) }), { maxLength: 30 })
+  .array(fc.record({ cell: fc.constantFrom('a', 'b', 'c', 'd', 'e', '-'), frames: fc.integer({ min: 1, max: 12 }) }), {
+    maxLength: 30,
+  })
   .map((cells) => cells.map(({ cell, frames }) => `${cell}${frames}`).join(' '))
   .map(sheet);
 

@@ -36,7 +36,10 @@ export function App() {
         </BrowserRouter>
         <Toaster
           position="bottom-center"
-          toastOptions={{ className: 'font-sans', style: { background: '#2a2924', color: '#f6f4ee', border: 'none', fontSize: '13px' } }}
+          toastOptions={{
+            className: 'font-sans',
+            style: { background: '#2a2924', color: '#f6f4ee', border: 'none', fontSize: '13px' },
+          }}
         />
       </Tooltip.Provider>
     </QueryClientProvider>

@@ -36,7 +36,8 @@ export async function openHistory(db: Database, shotId: Id): Promise<History> {
   const snapshot = await db.snapshots.get(shotId);
   if (!snapshot) throw new Error('This shot is not kept in this browser.');
   const drawings: Record<Id, Drawing> = {};
-  for (const row of await rowsOf(db.drawings, shotId).toArray()) drawings[row.id] = unpackDrawing(row.bytes, `drawing ${row.id}`);
+  for (const row of await rowsOf(db.drawings, shotId).toArray())
+    drawings[row.id] = unpackDrawing(row.bytes, `drawing ${row.id}`);
   const history = new History({ ...snapshot.structure, drawings }, snapshot.marks);
   const later = await db.journal
     .where('[shotId+seq]')
@@ -56,8 +57,10 @@ async function readEdits(db: Database, shotId: Id, seqs: number[]): Promise<Edit
 
 /** Says in a sentence why the browser refused to keep something. */
 function refusal(error: unknown): string {
-  const name = (error as { name?: string; inner?: { name?: string } })?.inner?.name ?? (error as { name?: string })?.name;
-  if (name === 'QuotaExceededError') return 'The browser’s storage is full. Your drawing goes on in memory: save the shot file now, then free some room.';
+  const name =
+    (error as { name?: string; inner?: { name?: string } })?.inner?.name ?? (error as { name?: string })?.name;
+  if (name === 'QuotaExceededError')
+    return 'The browser’s storage is full. Your drawing goes on in memory: save the shot file now, then free some room.';
   return 'The browser refuses to keep the shot. Your drawing goes on in memory: save the shot file now.';
 }
 

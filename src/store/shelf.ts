@@ -16,7 +16,11 @@ export async function addShot(db: Database, shot: Shot, media: Media): Promise<I
   const added = known ? { ...shot, id: newId() } : shot;
   await db.transaction('rw', db.shots, db.snapshots, db.drawings, db.assets, async () => {
     await db.assets.bulkPut(
-      [...media].map(([id, bytes]) => ({ shotId: added.id, id, blob: new Blob([bytes], { type: added.assets[id]?.type ?? '' }) })),
+      [...media].map(([id, bytes]) => ({
+        shotId: added.id,
+        id,
+        blob: new Blob([bytes], { type: added.assets[id]?.type ?? '' }),
+      })),
     );
     await writeWhole(db, added, new History(added));
     await db.shots.put(rowOf(added, Date.now()));
@@ -26,7 +30,8 @@ export async function addShot(db: Database, shot: Shot, media: Media): Promise<I
 
 export async function mediaOf(db: Database, shotId: Id): Promise<Media> {
   const media: Media = new Map();
-  for (const row of await rowsOf(db.assets, shotId).toArray()) media.set(row.id, new Uint8Array(await row.blob.arrayBuffer()));
+  for (const row of await rowsOf(db.assets, shotId).toArray())
+    media.set(row.id, new Uint8Array(await row.blob.arrayBuffer()));
   return media;
 }
 

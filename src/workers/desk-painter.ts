@@ -5,12 +5,12 @@
 import {
   cellRevision,
   type Matrix,
-  Painter,
   type PaintContext,
+  Painter,
+  type ShownCell,
   scaleOf,
   scaling,
   seenBox,
-  type ShownCell,
   shownCells,
 } from '../core/picture/index.ts';
 import { type CellRef, colourMap, type Id, type Palette, paletteAt, type Shot } from '../core/shot/index.ts';
@@ -78,7 +78,15 @@ export class DeskPainter {
   }
 
   /** Puts one cell on the context through the view, from a raster where that is cheaper. */
-  private async put(context: PaintContext, shot: Shot, shown: ShownCell, palette: Palette, view: Matrix, width: number, height: number) {
+  private async put(
+    context: PaintContext,
+    shot: Shot,
+    shown: ShownCell,
+    palette: Palette,
+    view: Matrix,
+    width: number,
+    height: number,
+  ) {
     const { cell } = shown;
     if (cell.kind === 'picture') await this.library.prepare([cell]);
     const scale = scaleOf(view);
@@ -127,10 +135,15 @@ export class DeskPainter {
     const own = all.filter((shown) => shown.layer.id === wish.layerId);
     const above = all.filter((shown) => shot.layers.indexOf(shown.layer) > place);
     const base = `${view.join()}|${width}x${height}|${colourKey(palette)}`;
-    const keyOf = (cells: ShownCell[]) => cells.map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}`).join('|');
+    const keyOf = (cells: ShownCell[]) =>
+      cells.map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}`).join('|');
     const ghostKey = wish.ghosts.map((g) => `${cellRevision(shot, g.cell)}${g.tint}${g.strength}`).join('|');
     const { colour, transparent } = shot.background;
-    const part = async (key: string, have: string, paint: (context: PaintContext) => Promise<void>): Promise<PaperPart> => {
+    const part = async (
+      key: string,
+      have: string,
+      paint: (context: PaintContext) => Promise<void>,
+    ): Promise<PaperPart> => {
       if (key === have) return { key, image: null };
       const canvas = new OffscreenCanvas(width, height);
       await paint(paintContext(canvas));
@@ -140,11 +153,15 @@ export class DeskPainter {
       for (const shown of list) await this.put(context, shot, shown, palette, view, width, height);
     };
     return {
-      under: await part(`${base}|${colour}${transparent}|${keyOf(below)}|${ghostKey}`, wish.have.under, async (context) => {
-        this.paintGround(context, shot, view);
-        await cells(context, below);
-        for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, view, width, height);
-      }),
+      under: await part(
+        `${base}|${colour}${transparent}|${keyOf(below)}|${ghostKey}`,
+        wish.have.under,
+        async (context) => {
+          this.paintGround(context, shot, view);
+          await cells(context, below);
+          for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, view, width, height);
+        },
+      ),
       own: await part(`${base}|${keyOf(own)}`, wish.have.own, (context) => cells(context, own)),
       over: await part(`${base}|${keyOf(above)}`, wish.have.over, (context) => cells(context, above)),
     };
@@ -178,12 +195,20 @@ export class DeskPainter {
     const view = scaling(scale);
     this.paintGround(context, shot, view);
     const palette = paletteAt(shot, frame);
-    for (const shown of shownCells(shot, frame, 'paper')) await this.put(context, shot, shown, palette, view, width, height);
+    for (const shown of shownCells(shot, frame, 'paper'))
+      await this.put(context, shot, shown, palette, view, width, height);
     return canvas.transferToImageBitmap();
   }
 
   /** One cell alone, fitted into width x height; `tint` shows its lines only, in one colour. */
-  async thumb(shot: Shot, cell: CellRef, frame: number, width: number, height: number, tint: string | null): Promise<ImageBitmap> {
+  async thumb(
+    shot: Shot,
+    cell: CellRef,
+    frame: number,
+    width: number,
+    height: number,
+    tint: string | null,
+  ): Promise<ImageBitmap> {
     const canvas = new OffscreenCanvas(width, height);
     const context = paintContext(canvas);
     const view = scaling(Math.min(width / shot.width, height / shot.height));
@@ -213,4 +238,3 @@ export class DeskPainter {
 function colourKey(palette: Palette): string {
   return palette.swatches.map((swatch) => swatch.colour).join('');
 }
-

@@ -29,7 +29,9 @@ function renderer(options: ExportOptions): RenderFrame {
   const canvas = new OffscreenCanvas(options.width, options.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   return async (frame) => {
-    const pictures = shownCells(delivered, frame, 'delivery').flatMap(({ cell }) => (cell.kind === 'picture' ? [cell] : []));
+    const pictures = shownCells(delivered, frame, 'delivery').flatMap(({ cell }) =>
+      cell.kind === 'picture' ? [cell] : [],
+    );
     await library.prepare(pictures);
     painter.paintFrame(paintContext(canvas), delivered, frame, 'delivery', view, options.width, options.height);
     const { data, width, height } = context.getImageData(0, 0, options.width, options.height);
@@ -69,7 +71,9 @@ const face = {
       if (palette?.key !== key) palette = { key, palette: await deliveryPalette(shot!, options, render) };
       pixels = throughPalette(pixels, palette.palette);
     }
-    const image = await createImageBitmap(new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height));
+    const image = await createImageBitmap(
+      new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height),
+    );
     return transfer(image, [image]);
   },
   stop(): void {

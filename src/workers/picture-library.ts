@@ -1,6 +1,7 @@
 /** Decoded reference pictures, on demand and in a limited room. */
-import { BadFile, type Id } from '../core/shot/index.ts';
+
 import type { PaintImage } from '../core/picture/index.ts';
+import { BadFile, type Id } from '../core/shot/index.ts';
 
 /** Decoded pictures kept, bytes of RGBA. */
 const ROOM = 192 * 1024 ** 2;
@@ -47,7 +48,8 @@ export async function describePictures(blob: Blob, name: string): Promise<Pictur
   try {
     const pictures = decoder.tracks.selectedTrack?.frameCount ?? 0;
     if (pictures === 0) throw new BadFile(`"${name}" holds no picture. Choose another file.`);
-    if (pictures > MOST_PICTURES) throw new BadFile(`"${name}" holds ${pictures} pictures; at most ${MOST_PICTURES} can come in at once.`);
+    if (pictures > MOST_PICTURES)
+      throw new BadFile(`"${name}" holds ${pictures} pictures; at most ${MOST_PICTURES} can come in at once.`);
     const delays: number[] = [];
     let width = 0;
     let height = 0;
@@ -63,7 +65,9 @@ export async function describePictures(blob: Blob, name: string): Promise<Pictur
       if (pictures > 1) delays.push((image.duration ?? 100_000) / 1000);
       image.close();
       if (Math.max(width, height) > LARGEST_SIDE) {
-        throw new BadFile(`"${name}" is ${width} x ${height}; pictures up to ${LARGEST_SIDE} pixels a side can come in.`);
+        throw new BadFile(
+          `"${name}" is ${width} x ${height}; pictures up to ${LARGEST_SIDE} pixels a side can come in.`,
+        );
       }
     }
     return { pictures, width, height, delays };

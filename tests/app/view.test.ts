@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import {
+  between,
+  FITTED,
+  keepUnder,
+  LEAST_ZOOM,
+  MOST_ZOOM,
+  type PaperView,
+  panBy,
+  settled,
+  turnAbout,
+  viewMatrix,
+  zoomAbout,
+} from '../../src/app/desk/view.ts';
 import { inverse, mapPoint } from '../../src/core/picture/index.ts';
-import { between, FITTED, keepUnder, LEAST_ZOOM, MOST_ZOOM, type PaperView, panBy, settled, turnAbout, viewMatrix, zoomAbout } from '../../src/app/desk/view.ts';
 
 const ROOM = { width: 836, height: 552 };
 const PAPER = { width: 1920, height: 1080 };
@@ -16,7 +28,8 @@ const anyView = fc.record({
 }) as fc.Arbitrary<PaperView>;
 const anyPlace = fc.record({ x: fc.integer({ min: 0, max: 836 }), y: fc.integer({ min: 0, max: 552 }) });
 
-const paperUnder = (view: PaperView, at: { x: number; y: number }) => mapPoint(inverse(viewMatrix(view, ROOM, 1)), at.x, at.y);
+const paperUnder = (view: PaperView, at: { x: number; y: number }) =>
+  mapPoint(inverse(viewMatrix(view, ROOM, 1)), at.x, at.y);
 
 /** Whole-pixel shifts of the view allow this much slack, screen pixels. */
 const SLACK = 1.5;
@@ -75,7 +88,11 @@ describe('the paper under the eye', () => {
   test('keeping a point under the fingers follows them', () => {
     const view = zoomAbout(settled(FITTED, PAPER, ROOM), 2, { x: 10, y: 10 }, ROOM);
     const [x, y] = paperUnder(view, { x: 200, y: 200 });
-    const [sx, sy] = mapPoint(viewMatrix(keepUnder(view, view, { x: 200, y: 200 }, { x: 260, y: 180 }, ROOM), ROOM, 1), x, y);
+    const [sx, sy] = mapPoint(
+      viewMatrix(keepUnder(view, view, { x: 200, y: 200 }, { x: 260, y: 180 }, ROOM), ROOM, 1),
+      x,
+      y,
+    );
     expect(Math.hypot(sx - 260, sy - 180)).toBeLessThan(SLACK);
   });
 });

@@ -34,10 +34,19 @@ describe('shot files', () => {
     ['not-a-shot.vignette', strToU8('hello'), 'not a Vignette shot file'],
     ['other-zip.vignette', zipSync({ 'a.txt': strToU8('a') }), 'no vignette.json'],
     ['cut.vignette', good().subarray(0, 700), 'cut short'],
-    ['later.vignette', changed((parts) => (parts['vignette.json'] = strToU8('{"format":"vignette-shot","version":7}'))), 'later version'],
+    [
+      'later.vignette',
+      changed((parts) => (parts['vignette.json'] = strToU8('{"format":"vignette-shot","version":7}'))),
+      'later version',
+    ],
     [
       'range.vignette',
-      changed((parts) => (parts['shot.json'] = strToU8(new TextDecoder().decode(parts['shot.json']).replace('"fps": 24', '"fps": 2400')))),
+      changed(
+        (parts) =>
+          (parts['shot.json'] = strToU8(
+            new TextDecoder().decode(parts['shot.json']).replace('"fps": 24', '"fps": 2400'),
+          )),
+      ),
       'fps',
     ],
   ];
@@ -59,9 +68,15 @@ describe('shot files', () => {
       const bytes = Uint8Array.from(atob(data), (letter) => letter.charCodeAt(0));
       const transfer = new DataTransfer();
       transfer.items.add(new File([bytes], 'dropped.vignette'));
-      document.querySelector('[data-testid="shelf"]')!.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: transfer }));
+      document
+        .querySelector('[data-testid="shelf"]')!
+        .dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: transfer }));
     }, base64);
-    await animator.page.waitForFunction((count) => document.querySelectorAll('a[aria-label^="Open "]').length > count, {}, before);
+    await animator.page.waitForFunction(
+      (count) => document.querySelectorAll('a[aria-label^="Open "]').length > count,
+      {},
+      before,
+    );
   });
 });
 
@@ -115,16 +130,31 @@ describe('sound and pictures', () => {
 
   test('a sound that is none, empty, or cut in its head', async () => {
     await animator.view('sound');
-    await unchanged(() => animator.chooseFiles('sound-files', [{ name: 'letter.wav', bytes: strToU8('dear animator') }]), '"letter.wav" cannot be read as sound');
-    await unchanged(() => animator.chooseFiles('sound-files', [{ name: 'empty.wav', bytes: new Uint8Array(0) }]), '“empty.wav” is empty');
-    await unchanged(() => animator.chooseFiles('sound-files', [{ name: 'cut.wav', bytes: burstWav(1, 0, 1).subarray(0, 30) }]), '"cut.wav" cannot be read as sound');
+    await unchanged(
+      () => animator.chooseFiles('sound-files', [{ name: 'letter.wav', bytes: strToU8('dear animator') }]),
+      '"letter.wav" cannot be read as sound',
+    );
+    await unchanged(
+      () => animator.chooseFiles('sound-files', [{ name: 'empty.wav', bytes: new Uint8Array(0) }]),
+      '“empty.wav” is empty',
+    );
+    await unchanged(
+      () => animator.chooseFiles('sound-files', [{ name: 'cut.wav', bytes: burstWav(1, 0, 1).subarray(0, 30) }]),
+      '"cut.wav" cannot be read as sound',
+    );
   });
 
   test('a picture that is none, or cut short', async () => {
     await animator.view('reference');
-    await unchanged(() => animator.chooseFiles('reference-files', [{ name: 'note.gif', bytes: strToU8('not a picture') }]), '"note.gif" is not a GIF');
+    await unchanged(
+      () => animator.chooseFiles('reference-files', [{ name: 'note.gif', bytes: strToU8('not a picture') }]),
+      '"note.gif" is not a GIF',
+    );
     const gif = colourGif([100, 100, 100], 200, 120);
-    await unchanged(() => animator.chooseFiles('reference-files', [{ name: 'cut.gif', bytes: gif.subarray(0, 40) }]), '"cut.gif"');
+    await unchanged(
+      () => animator.chooseFiles('reference-files', [{ name: 'cut.gif', bytes: gif.subarray(0, 40) }]),
+      '"cut.gif"',
+    );
   });
 
   test('an address of a shot that is not here says so and leads back', async () => {

@@ -19,8 +19,15 @@ const FLAGS = [
 
 export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
-export async function launch(profile = mkdtempSync(join(tmpdir(), 'vignette-'))): Promise<{ browser: Browser; profile: string }> {
-  const browser = await puppeteer.launch({ executablePath: CHROMIUM, headless: true, args: FLAGS, userDataDir: profile });
+export async function launch(
+  profile = mkdtempSync(join(tmpdir(), 'vignette-')),
+): Promise<{ browser: Browser; profile: string }> {
+  const browser = await puppeteer.launch({
+    executablePath: CHROMIUM,
+    headless: true,
+    args: FLAGS,
+    userDataDir: profile,
+  });
   return { browser, profile };
 }
 
@@ -89,7 +96,10 @@ export class Hand {
 
   /** Clicks the first visible element whose name (label or text) is this. */
   async press(name: string, role = ''): Promise<void> {
-    const handle = await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, { visible: true, timeout: 8000 });
+    const handle = await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, {
+      visible: true,
+      timeout: 8000,
+    });
     await handle!.click();
   }
 

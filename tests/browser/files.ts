@@ -14,7 +14,10 @@ export const GIF_COLOURS: [number, number, number][] = [
 export function colourGif(delays: number[], width = 64, height = 36): Uint8Array {
   const gif = GIFEncoder();
   delays.forEach((delay, i) => {
-    gif.writeFrame(new Uint8Array(width * height).fill(i % GIF_COLOURS.length), width, height, { palette: GIF_COLOURS, delay });
+    gif.writeFrame(new Uint8Array(width * height).fill(i % GIF_COLOURS.length), width, height, {
+      palette: GIF_COLOURS,
+      delay,
+    });
   });
   gif.finish();
   return gif.bytes();
@@ -23,6 +26,7 @@ export function colourGif(delays: number[], width = 64, height = 36): Uint8Array
 /** Silence with a burst of tone between two times, as a WAV file. */
 export function burstWav(seconds: number, from: number, to: number, rate = 44_100): Uint8Array {
   const samples = new Float32Array(Math.round(seconds * rate));
-  for (let i = Math.round(from * rate); i < Math.round(to * rate); i++) samples[i] = 0.9 * Math.sin((2 * Math.PI * 440 * i) / rate);
+  for (let i = Math.round(from * rate); i < Math.round(to * rate); i++)
+    samples[i] = 0.9 * Math.sin((2 * Math.PI * 440 * i) / rate);
   return writeWav([samples], rate);
 }

@@ -32,7 +32,9 @@ describe('drawing', () => {
     expect(Math.max(...pressures)).toBeGreaterThan(0.75);
     expect(points[3]).toBeCloseTo(Math.PI / 6, 1);
     // The line is where the pen was, within a screen pixel or two.
-    const radii = Array.from({ length: points.length / POINT_SIZE }, (_, i) => Math.hypot(points[i * POINT_SIZE] - 200, points[i * POINT_SIZE + 1] - 100));
+    const radii = Array.from({ length: points.length / POINT_SIZE }, (_, i) =>
+      Math.hypot(points[i * POINT_SIZE] - 200, points[i * POINT_SIZE + 1] - 100),
+    );
     expect(Math.min(...radii)).toBeGreaterThan(50);
     expect(Math.max(...radii)).toBeLessThan(64);
   });
@@ -62,8 +64,14 @@ describe('drawing', () => {
 
   test('the eraser cuts a line where it passes and leaves the parts as lines', async () => {
     await animator.hand.key('KeyE');
-    await animator.draw([{ x: 420, y: 215 }, { x: 420, y: 225 }]);
-    await animator.draw([{ x: 420, y: 335 }, { x: 420, y: 345 }]);
+    await animator.draw([
+      { x: 420, y: 215 },
+      { x: 420, y: 225 },
+    ]);
+    await animator.draw([
+      { x: 420, y: 335 },
+      { x: 420, y: 345 },
+    ]);
     const cut = drawingsOf(await animator.shot(), 'Clean')[3];
     // The ring is open at its side, so two cuts give three parts.
     expect(cut.ink).toHaveLength(3);
@@ -124,7 +132,12 @@ describe('the sheet', () => {
     await animator.hand.key('KeyK');
     await animator.toCell('Clean', 3);
     await animator.hand.key('KeyB');
-    expect(drawingsOf(await animator.shot(), 'Clean').map(({ role }) => role)).toEqual(['key', 'breakdown', 'between', 'between']);
+    expect(drawingsOf(await animator.shot(), 'Clean').map(({ role }) => role)).toEqual([
+      'key',
+      'breakdown',
+      'between',
+      'between',
+    ]);
   });
 
   test('the menu under the right button does what it says', async () => {
@@ -218,7 +231,11 @@ describe('the paper', () => {
     await animator.hand.key('KeyR');
     await animator.hand.key('KeyW');
     await animator.toCell('Clean', 12);
-    await animator.draw([{ x: 40, y: 50 }, { x: 60, y: 60 }, { x: 80, y: 50 }]);
+    await animator.draw([
+      { x: 40, y: 50 },
+      { x: 60, y: 60 },
+      { x: 80, y: 50 },
+    ]);
     await animator.hand.key('KeyR');
     const drawing = drawingsOf(await animator.shot(), 'Clean').at(-1)!;
     expect(drawing.ink[0].points[0]).toBeGreaterThan(590);
@@ -234,7 +251,11 @@ describe('the paper', () => {
         touchPoints:
           type === 'touchEnd'
             ? []
-            : [-1, 1].map((side, id) => ({ x: stage.x + stage.width / 2 + side * spread, y: stage.y + stage.height / 2, id })),
+            : [-1, 1].map((side, id) => ({
+                x: stage.x + stage.width / 2 + side * spread,
+                y: stage.y + stage.height / 2,
+                id,
+              })),
       });
     await touch('touchStart', 50);
     for (let spread = 55; spread <= 110; spread += 5) await touch('touchMove', spread);
@@ -257,7 +278,12 @@ describe('kept', () => {
     await animator.deskReady();
     expect(await animator.shot()).toEqual(before);
     expect(await animator.frame()).toBe(5);
-    expect(await animator.page.$eval('nav[aria-label="Tools"] button[aria-pressed="true"]', (element) => element.textContent)).toBe('Pen');
+    expect(
+      await animator.page.$eval(
+        'nav[aria-label="Tools"] button[aria-pressed="true"]',
+        (element) => element.textContent,
+      ),
+    ).toBe('Pen');
     await animator.hand.key('Control', 'KeyZ');
     await animator.hand.wait(200);
     expect(await animator.shot()).not.toEqual(before);

@@ -10,7 +10,6 @@ import type { Drawing, Layer, Shot } from '../../src/core/shot/index.ts';
 import { readShotFile } from '../../src/core/shotfile/index.ts';
 import { Hand, type PenPoint } from './driver.ts';
 
-
 export interface Wishes {
   title?: string;
   width?: number;
@@ -47,7 +46,9 @@ export class Animator {
   }
 
   private async fill(label: string, value: string | number): Promise<void> {
-    const field = await this.page.waitForSelector(`aria/${label}[role="${typeof value === 'number' ? 'spinbutton' : 'textbox'}"]`);
+    const field = await this.page.waitForSelector(
+      `aria/${label}[role="${typeof value === 'number' ? 'spinbutton' : 'textbox'}"]`,
+    );
     await field!.click({ count: 3 });
     await field!.type(String(value));
   }
@@ -123,7 +124,8 @@ export class Animator {
   async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
     await this.page.mouse.move(from.x, from.y);
     await this.page.mouse.down();
-    for (let i = 1; i <= 6; i++) await this.page.mouse.move(from.x + ((to.x - from.x) * i) / 6, from.y + ((to.y - from.y) * i) / 6);
+    for (let i = 1; i <= 6; i++)
+      await this.page.mouse.move(from.x + ((to.x - from.x) * i) / 6, from.y + ((to.y - from.y) * i) / 6);
     await this.page.mouse.up();
     await this.hand.wait(100);
   }
@@ -143,8 +145,11 @@ export class Animator {
     return this.page.$eval('output[aria-label="Frame"]', (element) => Number(element.textContent!.split('/')[0]));
   }
 
-  async kept(): Promise<void> {
-    await this.page.waitForFunction(() => /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''), { timeout: 10_000 });
+  async kept(timeout = 10_000): Promise<void> {
+    await this.page.waitForFunction(
+      () => /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''),
+      { timeout },
+    );
   }
 
   /** What an action hands out as a file. */
@@ -166,7 +171,10 @@ export class Animator {
 
   /** The shot as it stands, through its own file. */
   async shot(): Promise<Shot> {
-    const { bytes } = await this.handedOut(() => this.hand.press('Save the shot file'));
+    const { bytes } = await this.handedOut(async () => {
+      await this.hand.press('More for this shot');
+      await this.hand.press('Save the shot file', 'menuitem');
+    });
     return readShotFile(bytes).shot;
   }
 

@@ -43,7 +43,11 @@ describe('paint', () => {
   test('Pour fills the region under the pen, under the line to its middle', async () => {
     await animator.view('paint');
     await animator.hand.wait(500);
-    await animator.page.evaluate(() => [...document.querySelectorAll<HTMLInputElement>('input[aria-label^="Name of swatch coat"]')][0].dispatchEvent(new PointerEvent('pointerdown', { bubbles: true })));
+    await animator.page.evaluate(() =>
+      [...document.querySelectorAll<HTMLInputElement>('input[aria-label^="Name of swatch coat"]')][0].dispatchEvent(
+        new PointerEvent('pointerdown', { bubbles: true }),
+      ),
+    );
     await pourAt(200, 180);
     const shot = await animator.shot();
     const [drawing] = drawingsOf(shot, 'Clean');
@@ -71,7 +75,11 @@ describe('paint', () => {
   });
 
   test('poured again, the region has the new swatch and no second area; taken off, it has none', async () => {
-    await animator.page.evaluate(() => [...document.querySelectorAll<HTMLInputElement>('input[aria-label="Name of swatch scarf"]')][0].dispatchEvent(new PointerEvent('pointerdown', { bubbles: true })));
+    await animator.page.evaluate(() =>
+      [...document.querySelectorAll<HTMLInputElement>('input[aria-label="Name of swatch scarf"]')][0].dispatchEvent(
+        new PointerEvent('pointerdown', { bubbles: true }),
+      ),
+    );
     await pourAt(200, 180);
     expect(drawingsOf(await animator.shot(), 'Clean')[0].paint).toHaveLength(1);
     const off = await animator.page.waitForSelector('input[type="checkbox"]');
@@ -93,8 +101,16 @@ describe('paint', () => {
 
 /** RGBA of the preview for the present frame. */
 async function preview(frame: number): Promise<Uint8Array> {
-  await animator.page.waitForFunction((wanted) => document.querySelector('[data-testid="delivered-frame"]')?.getAttribute('data-frame') === String(wanted), {}, frame);
-  const base64 = await animator.page.$eval('[data-testid="delivered-frame"]', (element) => (element as HTMLCanvasElement).toDataURL('image/png').split(',')[1]);
+  await animator.page.waitForFunction(
+    (wanted) =>
+      document.querySelector('[data-testid="delivered-frame"]')?.getAttribute('data-frame') === String(wanted),
+    {},
+    frame,
+  );
+  const base64 = await animator.page.$eval(
+    '[data-testid="delivered-frame"]',
+    (element) => (element as HTMLCanvasElement).toDataURL('image/png').split(',')[1],
+  );
   return pixelsOf(Buffer.from(base64, 'base64'));
 }
 
@@ -159,7 +175,12 @@ describe('export', () => {
     await box('From frame', '3');
     const { bytes } = await animator.handedOut(() => animator.hand.press('Write the pictures'));
     const files = unzipSync(bytes);
-    expect(Object.keys(files)).toEqual(['coat-turns-0003.png', 'coat-turns-0004.png', 'coat-turns-0005.png', 'coat-turns-0006.png']);
+    expect(Object.keys(files)).toEqual([
+      'coat-turns-0003.png',
+      'coat-turns-0004.png',
+      'coat-turns-0005.png',
+      'coat-turns-0006.png',
+    ]);
     const data = await pixelsOf(files['coat-turns-0003.png']);
     expect(data.length).toBe(640 * 360 * 4);
     expect(data[3]).toBe(0);
@@ -172,7 +193,10 @@ describe('export', () => {
     await field!.click({ count: 3 });
     await field!.type('99999');
     await animator.hand.text('at most 8192');
-    const disabled = await animator.page.$$eval('button', (all) => all.find((each) => each.textContent?.includes('Write the pictures'))!.disabled);
+    const disabled = await animator.page.$$eval(
+      'button',
+      (all) => all.find((each) => each.textContent?.includes('Write the pictures'))!.disabled,
+    );
     expect(disabled).toBe(true);
     await animator.hand.press('50 %', 'button');
   });

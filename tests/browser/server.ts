@@ -14,7 +14,8 @@ declare module 'vitest' {
 const folder = (name: string) => fileURLToPath(new URL(`../../dist/${name}`, import.meta.url));
 
 export default async function serve(project: TestProject) {
-  if (!existsSync(folder('web/index.html')) || !existsSync(folder('demo/packs.json'))) throw new Error('Build first: npm run build');
+  if (!existsSync(folder('web/index.html')) || !existsSync(folder('demo/packs.json')))
+    throw new Error('Build first: npm run build');
   const server = createApp({ web: folder('web'), demo: folder('demo') }).listen(0, '127.0.0.1');
   await new Promise((ready) => server.once('listening', ready));
   project.provide('address', `http://localhost:${(server.address() as AddressInfo).port}/`);

@@ -145,7 +145,9 @@ describe('reference', () => {
     await animator.hand.press('Bring in', 'button');
     await animator.page.waitForSelector('[data-testid="sheet"] button[title="Pictures"]');
     const shot = await animator.shot();
-    const names = layerNamed(shot, 'Pictures').exposures.map(({ cell }) => cell?.kind === 'picture' && shot.assets[cell.asset].name);
+    const names = layerNamed(shot, 'Pictures').exposures.map(
+      ({ cell }) => cell?.kind === 'picture' && shot.assets[cell.asset].name,
+    );
     expect(names).toEqual(['arm 1.gif', 'arm 9.gif', 'arm 10.gif']);
   });
 

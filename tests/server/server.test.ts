@@ -27,7 +27,10 @@ describe('the server', () => {
     expect(answer.body).toEqual({ packs: [] });
   });
   test('gives the demo pack and its files', async () => {
-    writeFileSync(join(folder, 'demo', 'packs.json'), JSON.stringify({ packs: [{ title: 'Lamp', url: '/api/demo/lamp.vignette' }] }));
+    writeFileSync(
+      join(folder, 'demo', 'packs.json'),
+      JSON.stringify({ packs: [{ title: 'Lamp', url: '/api/demo/lamp.vignette' }] }),
+    );
     writeFileSync(join(folder, 'demo', 'lamp.vignette'), 'PK');
     expect((await request(app).get('/api/demo')).body.packs).toHaveLength(1);
     expect((await request(app).get('/api/demo/lamp.vignette').buffer(true)).status).toBe(200);

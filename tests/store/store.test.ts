@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { History } from '../../src/core/history/index.ts';
+import type { History } from '../../src/core/history/index.ts';
 import type { Shot } from '../../src/core/shot/index.ts';
 import {
   addShot,
@@ -100,7 +100,8 @@ describe('keeping', () => {
     const put = db.journal.bulkPut.bind(db.journal);
     const states: string[] = [];
     keeper.onState = ({ kind }) => states.push(kind);
-    db.journal.bulkPut = (() => Promise.reject(Object.assign(new Error('full'), { name: 'QuotaExceededError' }))) as never;
+    db.journal.bulkPut = (() =>
+      Promise.reject(Object.assign(new Error('full'), { name: 'QuotaExceededError' }))) as never;
     keeper.append(history.change('line', addLine(drawing))!);
     await keeper.settled();
     expect(keeper.state).toMatchObject({ kind: 'refused', waiting: 1, why: expect.stringMatching(/storage is full/) });
@@ -120,7 +121,16 @@ describe('keeping', () => {
 describe('the shelf', () => {
   test('a shot comes in with its media, all or nothing', async () => {
     const { shot } = smallShot();
-    const broken = new Map([['voice', { get length() { throw new Error('gone'); } } as never]]);
+    const broken = new Map([
+      [
+        'voice',
+        {
+          get length() {
+            throw new Error('gone');
+          },
+        } as never,
+      ],
+    ]);
     await expect(addShot(db, { ...shot, drawings: { bad: null as never } }, broken)).rejects.toThrow();
     expect(await db.shots.count()).toBe(0);
     expect(await db.assets.count()).toBe(0);

@@ -1,6 +1,6 @@
-import type { ToolId } from '../session/view-state.ts';
-import { FITTED, panBy, turnAbout, zoomAbout } from '../desk/view.ts';
 import { paperRoom } from '../desk/room.ts';
+import { FITTED, panBy, turnAbout, zoomAbout } from '../desk/view.ts';
+import type { ToolId } from '../session/view-state.ts';
 import type { Command, CommandContext } from './register.ts';
 
 function takeTool(tool: ToolId) {
@@ -43,7 +43,14 @@ function widthBy(factor: number) {
 const TURN = Math.PI / 12;
 
 export const deskCommands: Command[] = [
-  { id: 'undo', name: 'Undo', group: 'Drawing', keys: ['$mod+KeyZ'], when: ({ session }) => session.can('undo'), run: ({ session }) => void session.step('undo') },
+  {
+    id: 'undo',
+    name: 'Undo',
+    group: 'Drawing',
+    keys: ['$mod+KeyZ'],
+    when: ({ session }) => session.can('undo'),
+    run: ({ session }) => void session.step('undo'),
+  },
   {
     id: 'redo',
     name: 'Redo',
@@ -66,7 +73,13 @@ export const deskCommands: Command[] = [
     keys: ['KeyO'],
     run: ({ view }) => view.setState(({ ghosts }) => ({ ghosts: { ...ghosts, on: !ghosts.on } })),
   },
-  { id: 'fit', name: 'Fit the paper', group: 'Paper', keys: ['Digit0'], run: ({ view }) => view.setState(({ paper }) => ({ paper: { ...FITTED, mirrored: paper.mirrored } })) },
+  {
+    id: 'fit',
+    name: 'Fit the paper',
+    group: 'Paper',
+    keys: ['Digit0'],
+    run: ({ view }) => view.setState(({ paper }) => ({ paper: { ...FITTED, mirrored: paper.mirrored } })),
+  },
   {
     id: 'full-size',
     name: 'One paper pixel to one screen pixel',
@@ -106,7 +119,12 @@ export const deskCommands: Command[] = [
       keys: [`$mod+${key}`],
       run: ({ view }) => {
         const { room } = middle();
-        const [dx, dy] = [[-60, 0], [60, 0], [0, -60], [0, 60]][i];
+        const [dx, dy] = [
+          [-60, 0],
+          [60, 0],
+          [0, -60],
+          [0, 60],
+        ][i];
         view.setState(({ paper }) => ({ paper: panBy(paper, dx, dy, room) }));
       },
     }),

@@ -1,8 +1,8 @@
 import { deskCommands } from './desk.ts';
 import { playCommands } from './play.ts';
 import type { Command } from './register.ts';
-import { shotCommands } from './shot.ts';
 import { sheetCommands } from './sheet.ts';
+import { shotCommands } from './shot.ts';
 
 export const COMMANDS: Command[] = [...deskCommands, ...sheetCommands, ...playCommands, ...shotCommands];
 

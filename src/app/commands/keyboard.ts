@@ -44,7 +44,11 @@ function keysTaken(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   if (target.closest('[role="dialog"], [role="menu"], [role="listbox"], [contenteditable="true"]')) return true;
   if (target instanceof HTMLInputElement) return target.type !== 'checkbox' && target.type !== 'radio';
-  return target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement || target.getAttribute('role') === 'slider';
+  return (
+    target instanceof HTMLTextAreaElement ||
+    target instanceof HTMLSelectElement ||
+    target.getAttribute('role') === 'slider'
+  );
 }
 
 /** Listens to the keyboard while a shot is open. */

@@ -1,6 +1,7 @@
 /** What commands and tools share: the layer in hand and what the pen may do to it. */
-import type { Layer, Shot } from '../../core/shot/index.ts';
+
 import { type Run, runAt, shownRun } from '../../core/sheet/index.ts';
+import type { Layer, Shot } from '../../core/shot/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 
 export function layerInHand({ session, view }: Pick<OpenShot, 'session' | 'view'>): Layer | null {

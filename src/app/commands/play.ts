@@ -90,8 +90,20 @@ export const playCommands: Command[] = [
   },
   { id: 'frame-back', name: 'One frame back', group: 'Playing', keys: ['ArrowUp', 'Comma'], run: stepFrames(-1) },
   { id: 'frame-on', name: 'One frame on', group: 'Playing', keys: ['ArrowDown', 'Period'], run: stepFrames(1) },
-  { id: 'flip-back', name: 'Flip to the drawing before', group: 'Playing', keys: ['KeyA', 'Shift+ArrowUp'], run: flip(-1) },
-  { id: 'flip-on', name: 'Flip to the drawing after', group: 'Playing', keys: ['KeyS', 'Shift+ArrowDown'], run: flip(1) },
+  {
+    id: 'flip-back',
+    name: 'Flip to the drawing before',
+    group: 'Playing',
+    keys: ['KeyA', 'Shift+ArrowUp'],
+    run: flip(-1),
+  },
+  {
+    id: 'flip-on',
+    name: 'Flip to the drawing after',
+    group: 'Playing',
+    keys: ['KeyS', 'Shift+ArrowDown'],
+    run: flip(1),
+  },
   { id: 'roll', name: 'Roll while held', group: 'Playing', keys: ['KeyD'], run: startRoll, release: endRoll },
   {
     id: 'range-from',
@@ -99,14 +111,17 @@ export const playCommands: Command[] = [
     group: 'Playing',
     keys: ['BracketLeft'],
     run: ({ view, session }) =>
-      view.setState(({ frame, range }) => ({ range: { from: frame, to: Math.max(frame, range?.to ?? session.shot.length - 1) } })),
+      view.setState(({ frame, range }) => ({
+        range: { from: frame, to: Math.max(frame, range?.to ?? session.shot.length - 1) },
+      })),
   },
   {
     id: 'range-to',
     name: 'Range ends here',
     group: 'Playing',
     keys: ['BracketRight'],
-    run: ({ view }) => view.setState(({ frame, range }) => ({ range: { from: Math.min(frame, range?.from ?? 0), to: frame } })),
+    run: ({ view }) =>
+      view.setState(({ frame, range }) => ({ range: { from: Math.min(frame, range?.from ?? 0), to: frame } })),
   },
   {
     id: 'range-all',

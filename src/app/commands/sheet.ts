@@ -1,4 +1,3 @@
-import { type Exposure, type Layer, makeLayer, type Purpose, type Role, type Shot } from '../../core/shot/index.ts';
 import {
   addDrawing,
   addTraceOver,
@@ -17,12 +16,17 @@ import {
   swapWithNeighbour,
   totalFrames,
 } from '../../core/sheet/index.ts';
+import { type Exposure, type Layer, makeLayer, type Purpose, type Role, type Shot } from '../../core/shot/index.ts';
 import { layerInHand, runInHand, whyNotDraw } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
 
 /** Runs an edit of the exposures of the layer in hand; says why when it is locked. */
-export function editExposures(context: CommandContext, label: string, edit: (exposures: Exposure[], layer: Layer) => Exposure[]): boolean {
+export function editExposures(
+  context: CommandContext,
+  label: string,
+  edit: (exposures: Exposure[], layer: Layer) => Exposure[],
+): boolean {
   const layer = layerInHand(context);
   if (!layer) return false;
   if (layer.locked) {
@@ -78,7 +82,10 @@ function reuse(context: CommandContext): void {
 function holdBy(by: number) {
   return (context: CommandContext) => {
     const run = runInHand(context);
-    if (run) editExposures(context, by > 0 ? 'hold longer' : 'hold shorter', (all) => setHold(all, run.index, run.exposure.frames + by));
+    if (run)
+      editExposures(context, by > 0 ? 'hold longer' : 'hold shorter', (all) =>
+        setHold(all, run.index, run.exposure.frames + by),
+      );
   };
 }
 
@@ -86,7 +93,9 @@ function swap(towards: -1 | 1) {
   return (context: CommandContext) => {
     const run = runInHand(context);
     if (!run) return;
-    editExposures(context, towards < 0 ? 'move earlier' : 'move later', (all) => swapWithNeighbour(all, run.index, towards));
+    editExposures(context, towards < 0 ? 'move earlier' : 'move later', (all) =>
+      swapWithNeighbour(all, run.index, towards),
+    );
   };
 }
 
@@ -114,7 +123,11 @@ function layerBy(by: number) {
   };
 }
 
-export function addLayer({ session, view }: Pick<CommandContext, 'session' | 'view'>, name: string, purpose: Purpose): void {
+export function addLayer(
+  { session, view }: Pick<CommandContext, 'session' | 'view'>,
+  name: string,
+  purpose: Purpose,
+): void {
   const layer = makeLayer(name, purpose);
   const above = session.shot.layers.findIndex((each) => each.id === view.getState().layerId);
   const done = session.change(`add layer ${name}`, (shot) => {
@@ -140,7 +153,13 @@ function shiftLayer(by: -1 | 1) {
 }
 
 export const sheetCommands: Command[] = [
-  { id: 'new-drawing', name: 'New drawing', group: 'Drawing', keys: ['KeyN'], run: newDrawing('new drawing', addDrawing) },
+  {
+    id: 'new-drawing',
+    name: 'New drawing',
+    group: 'Drawing',
+    keys: ['KeyN'],
+    run: newDrawing('new drawing', addDrawing),
+  },
   {
     id: 'copy-as-new',
     name: 'Copy as new drawing',
@@ -151,12 +170,47 @@ export const sheetCommands: Command[] = [
   },
   { id: 'reuse', name: 'Use this drawing again', group: 'Drawing', keys: ['KeyU'], run: reuse },
   { id: 'mark-key', name: 'Mark as key', group: 'Drawing', keys: ['KeyK'], when: hasCell, run: mark('key') },
-  { id: 'mark-breakdown', name: 'Mark as breakdown', group: 'Drawing', keys: ['KeyB'], when: hasCell, run: mark('breakdown') },
-  { id: 'mark-between', name: 'Mark as in-between', group: 'Drawing', keys: ['KeyI'], when: hasCell, run: mark('between') },
+  {
+    id: 'mark-breakdown',
+    name: 'Mark as breakdown',
+    group: 'Drawing',
+    keys: ['KeyB'],
+    when: hasCell,
+    run: mark('breakdown'),
+  },
+  {
+    id: 'mark-between',
+    name: 'Mark as in-between',
+    group: 'Drawing',
+    keys: ['KeyI'],
+    when: hasCell,
+    run: mark('between'),
+  },
   { id: 'hold-longer', name: 'Hold one frame longer', group: 'Sheet', keys: ['Equal'], when: hasCell, run: holdBy(1) },
-  { id: 'hold-shorter', name: 'Hold one frame shorter', group: 'Sheet', keys: ['Minus'], when: hasCell, run: holdBy(-1) },
-  { id: 'move-earlier', name: 'Move before its neighbour', group: 'Sheet', keys: ['Alt+ArrowUp'], when: hasCell, run: swap(-1) },
-  { id: 'move-later', name: 'Move after its neighbour', group: 'Sheet', keys: ['Alt+ArrowDown'], when: hasCell, run: swap(1) },
+  {
+    id: 'hold-shorter',
+    name: 'Hold one frame shorter',
+    group: 'Sheet',
+    keys: ['Minus'],
+    when: hasCell,
+    run: holdBy(-1),
+  },
+  {
+    id: 'move-earlier',
+    name: 'Move before its neighbour',
+    group: 'Sheet',
+    keys: ['Alt+ArrowUp'],
+    when: hasCell,
+    run: swap(-1),
+  },
+  {
+    id: 'move-later',
+    name: 'Move after its neighbour',
+    group: 'Sheet',
+    keys: ['Alt+ArrowDown'],
+    when: hasCell,
+    run: swap(1),
+  },
   {
     id: 'empty-cell',
     name: 'Take off the sheet, leave empty',
@@ -187,12 +241,19 @@ export const sheetCommands: Command[] = [
     run: ({ session, say }) => {
       const last = Math.max(1, ...session.shot.layers.map((layer) => totalFrames(layer.exposures)));
       const from = session.shot.length;
-      if (session.change('shot length', (shot) => void (shot.length = last))) say(`The shot is now ${last} frames long (it was ${from}).`);
+      if (session.change('shot length', (shot) => void (shot.length = last)))
+        say(`The shot is now ${last} frames long (it was ${from}).`);
     },
   },
   { id: 'layer-left', name: 'To the layer above', group: 'Layers', keys: ['ArrowLeft'], run: layerBy(1) },
   { id: 'layer-right', name: 'To the layer below', group: 'Layers', keys: ['ArrowRight'], run: layerBy(-1) },
-  { id: 'add-layer', name: 'Add a layer', group: 'Layers', keys: ['Alt+KeyN'], run: (context) => addLayer(context, 'New layer', 'clean') },
+  {
+    id: 'add-layer',
+    name: 'Add a layer',
+    group: 'Layers',
+    keys: ['Alt+KeyN'],
+    run: (context) => addLayer(context, 'New layer', 'clean'),
+  },
   {
     id: 'trace-over',
     name: 'Trace-over layer from this one',
@@ -211,9 +272,27 @@ export const sheetCommands: Command[] = [
       context.say(`Made a trace-over layer from “${source.name}”: same timing, empty drawings.`);
     },
   },
-  { id: 'show-layer', name: 'Show / hide the layer', group: 'Layers', keys: ['KeyV'], run: toggleLayer('visible', 'show or hide layer') },
-  { id: 'lock-layer', name: 'Lock / unlock the layer', group: 'Layers', keys: ['Alt+KeyL'], run: toggleLayer('locked', 'lock layer') },
-  { id: 'guide-layer', name: 'Guide layer on / off', group: 'Layers', keys: ['KeyG'], run: toggleLayer('guide', 'guide layer') },
+  {
+    id: 'show-layer',
+    name: 'Show / hide the layer',
+    group: 'Layers',
+    keys: ['KeyV'],
+    run: toggleLayer('visible', 'show or hide layer'),
+  },
+  {
+    id: 'lock-layer',
+    name: 'Lock / unlock the layer',
+    group: 'Layers',
+    keys: ['Alt+KeyL'],
+    run: toggleLayer('locked', 'lock layer'),
+  },
+  {
+    id: 'guide-layer',
+    name: 'Guide layer on / off',
+    group: 'Layers',
+    keys: ['KeyG'],
+    run: toggleLayer('guide', 'guide layer'),
+  },
   { id: 'layer-up', name: 'Layer up in the stack', group: 'Layers', keys: ['Alt+ArrowLeft'], run: shiftLayer(1) },
   { id: 'layer-down', name: 'Layer down in the stack', group: 'Layers', keys: ['Alt+ArrowRight'], run: shiftLayer(-1) },
   {
@@ -224,7 +303,8 @@ export const sheetCommands: Command[] = [
     when: ({ session }) => session.shot.layers.length > 1,
     run: (context) => {
       const layer = layerInHand(context);
-      if (!layer || !context.session.change(`remove layer ${layer.name}`, (shot) => removeLayer(shot, layer.id))) return;
+      if (!layer || !context.session.change(`remove layer ${layer.name}`, (shot) => removeLayer(shot, layer.id)))
+        return;
       context.say(`Removed “${layer.name}” with its drawings. Undo brings it back.`);
     },
   },

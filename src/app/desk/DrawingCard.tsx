@@ -17,7 +17,13 @@ const ROLES = [
 function CommandButton({ id, icon, children }: { id: string; icon: React.ReactNode; children: React.ReactNode }) {
   const command = useCommand(id);
   return (
-    <Button icon={icon} disabled={!command.enabled} title={`${command.name}  (${command.keys})`} onClick={command.run} className="!px-2">
+    <Button
+      icon={icon}
+      disabled={!command.enabled}
+      title={`${command.name}  (${command.keys})`}
+      onClick={command.run}
+      className="!px-2"
+    >
       {children}
     </Button>
   );
@@ -35,7 +41,11 @@ export function DrawingCard() {
   const run = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
   const longer = useCommand('hold-longer');
   const shorter = useCommand('hold-shorter');
-  const commands = { 'mark-key': useCommand('mark-key'), 'mark-breakdown': useCommand('mark-breakdown'), 'mark-between': useCommand('mark-between') };
+  const commands = {
+    'mark-key': useCommand('mark-key'),
+    'mark-breakdown': useCommand('mark-breakdown'),
+    'mark-between': useCommand('mark-between'),
+  };
   return (
     <div className="flex w-[276px] shrink-0 flex-col gap-2 border-l border-rule px-2.5 py-2.5 text-sm">
       <div className="flex h-7 items-center gap-2">
@@ -46,7 +56,12 @@ export function DrawingCard() {
         {run && layer && isReused(layer.exposures, run.index) && <span className="text-second">used again</span>}
         {run?.exposure.cell && (
           <span className="ml-auto flex items-center gap-0.5 whitespace-nowrap">
-            <IconButton label={shorter.name} keys={shorter.keys} onClick={shorter.run} disabled={run.exposure.frames < 2}>
+            <IconButton
+              label={shorter.name}
+              keys={shorter.keys}
+              onClick={shorter.run}
+              disabled={run.exposure.frames < 2}
+            >
               <Minus size={14} />
             </IconButton>
             <span className="font-mono tabular">held {run.exposure.frames}</span>

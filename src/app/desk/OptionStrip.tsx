@@ -2,11 +2,11 @@ import FlipHorizontal from 'lucide-react/icons/flip-horizontal-2';
 import Maximize from 'lucide-react/icons/maximize';
 import type { ReactNode } from 'react';
 import { useCommand } from '../commands/context.ts';
+import { SwatchChooser } from '../paint/SwatchChooser.tsx';
 import { IconButton } from '../parts/Button.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import type { LineSettings, ToolSettings } from '../session/view-state.ts';
-import { SwatchChooser } from '../paint/SwatchChooser.tsx';
 import { toolOf } from './tools/index.ts';
 
 function Option({ name, children }: { name: string; children: ReactNode }) {
@@ -21,11 +21,19 @@ function Option({ name, children }: { name: string; children: ReactNode }) {
 function LineOptions({ kind }: { kind: 'pencil' | 'pen' }) {
   const { view } = useOpenShot();
   const line = useView((state) => state.tools[kind]);
-  const set = (part: Partial<LineSettings>) => view.setState(({ tools }) => ({ tools: { ...tools, [kind]: { ...tools[kind], ...part } } }));
+  const set = (part: Partial<LineSettings>) =>
+    view.setState(({ tools }) => ({ tools: { ...tools, [kind]: { ...tools[kind], ...part } } }));
   return (
     <>
       <Option name={`Width ${line.width}`}>
-        <Slide label="Width" value={line.width} min={1} max={60} onChange={(width) => set({ width })} words={`${line.width} paper pixels`} />
+        <Slide
+          label="Width"
+          value={line.width}
+          min={1}
+          max={60}
+          onChange={(width) => set({ width })}
+          words={`${line.width} paper pixels`}
+        />
       </Option>
       <Option name="Pressure">
         <Slide
@@ -76,17 +84,29 @@ function EraserOptions() {
 function PourOptions() {
   const { view } = useOpenShot();
   const pour = useView((state) => state.tools.pour);
-  const set = (part: Partial<ToolSettings['pour']>) => view.setState(({ tools }) => ({ tools: { ...tools, pour: { ...tools.pour, ...part } } }));
+  const set = (part: Partial<ToolSettings['pour']>) =>
+    view.setState(({ tools }) => ({ tools: { ...tools, pour: { ...tools.pour, ...part } } }));
   return (
     <>
       <Option name="Paint">
         <SwatchChooser />
       </Option>
       <Option name={`Close openings up to ${pour.gap} px`}>
-        <Slide label="Openings closed, paper pixels" value={pour.gap} min={0} max={30} onChange={(gap) => set({ gap })} />
+        <Slide
+          label="Openings closed, paper pixels"
+          value={pour.gap}
+          min={0}
+          max={30}
+          onChange={(gap) => set({ gap })}
+        />
       </Option>
       <label className="flex items-center gap-1.5 whitespace-nowrap">
-        <input type="checkbox" className="accent-accent" checked={pour.off} onChange={(event) => set({ off: event.target.checked })} />
+        <input
+          type="checkbox"
+          className="accent-accent"
+          checked={pour.off}
+          onChange={(event) => set({ off: event.target.checked })}
+        />
         Take paint off
       </label>
     </>

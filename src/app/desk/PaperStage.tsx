@@ -14,7 +14,11 @@ export function PaperStage() {
   const live = useRef<HTMLCanvasElement>(null);
   const ring = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const desk = new PaperDesk(open, { stage: stage.current!, paper: paper.current!, live: live.current!, ring: ring.current! }, say);
+    const desk = new PaperDesk(
+      open,
+      { stage: stage.current!, paper: paper.current!, live: live.current!, ring: ring.current! },
+      say,
+    );
     open.desk = desk;
     return () => {
       open.desk = null;

@@ -1,9 +1,9 @@
-import { useEffect, useRef, useState } from 'react';
 import Eye from 'lucide-react/icons/eye';
 import EyeOff from 'lucide-react/icons/eye-off';
+import { useEffect, useRef, useState } from 'react';
 import { cellRevision } from '../../core/picture/index.ts';
+import { type Neighbour, neighbours, shownRun } from '../../core/sheet/index.ts';
 import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
-import { neighbours, type Neighbour, shownRun } from '../../core/sheet/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { IconButton } from '../parts/Button.tsx';
@@ -73,14 +73,25 @@ export function Roll() {
         return { ghosts: { ...old, on: true, [side]: next } };
       });
     return (
-      <div key={`${side}${i}`} className={`flex flex-col items-center ${ghosts.on ? '' : 'opacity-50'}`} style={{ width }}>
+      <div
+        key={`${side}${i}`}
+        className={`flex flex-col items-center ${ghosts.on ? '' : 'opacity-50'}`}
+        style={{ width }}
+      >
         <button
           type="button"
           aria-label={`To drawing ${nameOf(shot, each.cell)}, frame ${each.frame + 1}`}
           className="overflow-hidden rounded-[3px] border border-rule hover:border-accent"
           onClick={() => goToFrame(context, each.frame)}
         >
-          <CellThumb cell={each.cell} frame={each.frame} version={versionOf(shot, each.cell, each.frame, tint)} width={width} height={height} tint={tint} />
+          <CellThumb
+            cell={each.cell}
+            frame={each.frame}
+            version={versionOf(shot, each.cell, each.frame, tint)}
+            width={width}
+            height={height}
+            tint={tint}
+          />
         </button>
         <Slide
           label={`Strength of the ghost of drawing ${nameOf(shot, each.cell)}`}
@@ -100,16 +111,27 @@ export function Roll() {
 
   return (
     <section aria-label="Roll" className="flex h-[150px] shrink-0 border-t border-rule bg-lower">
-      <div ref={fan} className="relative flex min-w-0 flex-1 items-end justify-center gap-2.5 overflow-hidden px-3 pb-2.5">
+      <div
+        ref={fan}
+        className="relative flex min-w-0 flex-1 items-end justify-center gap-2.5 overflow-hidden px-3 pb-2.5"
+      >
         <div className="absolute top-1.5 left-2 flex items-center gap-1 text-sm text-second">
-          <IconButton label={ghosts.on ? 'Ghosts are on' : 'Ghosts are off'} keys={toggle.keys} pressed={ghosts.on} onClick={toggle.run}>
+          <IconButton
+            label={ghosts.on ? 'Ghosts are on' : 'Ghosts are off'}
+            keys={toggle.keys}
+            pressed={ghosts.on}
+            onClick={toggle.run}
+          >
             {ghosts.on ? <Eye size={15} /> : <EyeOff size={15} />}
           </IconButton>
           Roll
         </div>
         {(count === 2 ? [1, 0] : [0]).map((i) => ghost('before', i, around.before[i]))}
         <div className="flex flex-col items-center gap-1" style={{ width: ownWidth }}>
-          <div className="overflow-hidden rounded-[3px] border-2 border-accent bg-paper" style={{ minHeight: ownWidth / ratio }}>
+          <div
+            className="overflow-hidden rounded-[3px] border-2 border-accent bg-paper"
+            style={{ minHeight: ownWidth / ratio }}
+          >
             {own?.exposure.cell ? (
               <CellThumb
                 cell={own.exposure.cell}
@@ -120,13 +142,18 @@ export function Roll() {
                 tint={null}
               />
             ) : (
-              <div className="flex items-center justify-center text-sm text-second" style={{ width: ownWidth, height: ownWidth / ratio }}>
+              <div
+                className="flex items-center justify-center text-sm text-second"
+                style={{ width: ownWidth, height: ownWidth / ratio }}
+              >
                 {playing ? 'playing' : 'empty frame'}
               </div>
             )}
           </div>
           <span className="font-mono text-xs leading-none font-semibold whitespace-nowrap tabular">
-            {own?.exposure.cell ? `${nameOf(shot, own.exposure.cell)} · ${own.exposure.frames} f` : `frame ${frame + 1}`}
+            {own?.exposure.cell
+              ? `${nameOf(shot, own.exposure.cell)} · ${own.exposure.frames} f`
+              : `frame ${frame + 1}`}
           </span>
         </div>
         {(count === 2 ? [0, 1] : [0]).map((i) => ghost('after', i, around.after[i]))}

@@ -11,7 +11,10 @@ export function ToolRail() {
   const inHand = useView((state) => state.tool);
   useStore(ownKeys);
   return (
-    <nav aria-label="Tools" className="flex w-[52px] shrink-0 flex-col items-center gap-0.5 overflow-y-auto border-r border-rule bg-panel py-2">
+    <nav
+      aria-label="Tools"
+      className="flex w-[52px] shrink-0 flex-col items-center gap-0.5 overflow-y-auto border-r border-rule bg-panel py-2"
+    >
       {TOOLS.map((tool, i) => {
         if (!tool) return <hr key={i} className="my-1 w-8 border-rule" />;
         const { id, name, icon: Icon } = tool;

@@ -3,19 +3,19 @@
  * view. Plain browser events, nothing awaited and no React between pen and ink.
  */
 import { type PenSample, pressureOf } from '../../core/ink/index.ts';
-import { inverse, mapPoint, type Matrix, scaleOf } from '../../core/picture/index.ts';
-import type { Brush } from '../../core/shot/index.ts';
+import { inverse, type Matrix, mapPoint, scaleOf } from '../../core/picture/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
+import type { Brush } from '../../core/shot/index.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import type { ViewState } from '../session/view-state.ts';
 import { LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
 import { setPaperRoom } from './room.ts';
-import { move } from './tools/move.ts';
-import { type Gesture, type ToolDesk } from './tools/tool.ts';
 import { toolOf } from './tools/index.ts';
-import { panBy, settled, turnAbout, viewMatrix, zoomAbout, keepUnder } from './view.ts';
+import { move } from './tools/move.ts';
+import type { Gesture, ToolDesk } from './tools/tool.ts';
+import { keepUnder, panBy, settled, turnAbout, viewMatrix, zoomAbout } from './view.ts';
 
 export interface PaperElements {
   stage: HTMLElement;
@@ -90,7 +90,13 @@ export class PaperDesk {
       view.subscribe((now, before) => {
         if (now.paper !== before.paper) this.setView();
         const playing = player.state.getState().state === 'playing';
-        if (!playing && (now.frame !== before.frame || now.layerId !== before.layerId || now.ghosts !== before.ghosts || now.rolling !== before.rolling)) {
+        if (
+          !playing &&
+          (now.frame !== before.frame ||
+            now.layerId !== before.layerId ||
+            now.ghosts !== before.ghosts ||
+            now.rolling !== before.rolling)
+        ) {
           this.pictures.dropFresh();
           this.refresh();
         }
@@ -202,7 +208,11 @@ export class PaperDesk {
 
   private listen(): void {
     const { stage } = this.el;
-    const on = <K extends keyof HTMLElementEventMap>(name: K, run: (event: HTMLElementEventMap[K]) => void, options?: AddEventListenerOptions) => {
+    const on = <K extends keyof HTMLElementEventMap>(
+      name: K,
+      run: (event: HTMLElementEventMap[K]) => void,
+      options?: AddEventListenerOptions,
+    ) => {
       stage.addEventListener(name, run, options);
       this.cleanUps.push(() => stage.removeEventListener(name, run, options));
     };
@@ -303,7 +313,8 @@ export class PaperDesk {
     const middle = (p: Finger, q: Finger) => ({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 });
     const before = middle(pinch.a, pinch.b);
     const now = middle(a, b);
-    const factor = Math.hypot(b.x - a.x, b.y - a.y) / Math.max(1, Math.hypot(pinch.b.x - pinch.a.x, pinch.b.y - pinch.a.y));
+    const factor =
+      Math.hypot(b.x - a.x, b.y - a.y) / Math.max(1, Math.hypot(pinch.b.x - pinch.a.x, pinch.b.y - pinch.a.y));
     const angle = Math.atan2(b.y - a.y, b.x - a.x) - Math.atan2(pinch.b.y - pinch.a.y, pinch.b.x - pinch.a.x);
     const turned = Math.atan2(Math.sin(angle), Math.cos(angle));
     if (Math.abs(turned) > TURN_SLACK) pinch.turning = true;

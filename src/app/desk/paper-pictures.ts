@@ -3,8 +3,8 @@
  * sharp ones. Lines just drawn are put on top until the worker's picture holds them.
  */
 import { IDENTITY, type Matrix, mapPoint, Painter } from '../../core/picture/index.ts';
-import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { neighbours } from '../../core/sheet/index.ts';
+import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import type { GhostWish } from '../../workers/desk-painter.ts';
 import type { OpenShot } from '../session/open-shot.ts';

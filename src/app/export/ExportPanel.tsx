@@ -30,15 +30,21 @@ function Group({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
+/** While it is being typed in, the box shows what is typed, whatever else follows from it. */
 function NumberBox({ label, value, onChange }: { label: string; value: number; onChange(value: number): void }) {
+  const [typed, setTyped] = useState<string | null>(null);
   return (
     <label className="flex flex-1 flex-col gap-0.5 text-sm text-second">
       {label}
       <input
         type="number"
         className="h-8 w-full rounded-md border border-rule bg-white px-2 text-ink tabular"
-        value={Number.isFinite(value) ? value : ''}
-        onChange={(event) => onChange(event.target.valueAsNumber)}
+        value={typed ?? (Number.isFinite(value) ? value : '')}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          onChange(event.target.valueAsNumber);
+        }}
+        onBlur={() => setTyped(null)}
       />
     </label>
   );
@@ -64,28 +70,48 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
   const background = (label: string, recipe: (draft: { colour: string; transparent: boolean }) => void, joined = '') =>
     session.change(label, (draft) => recipe(draft.background), joined);
   return (
-    <aside aria-label="Export" className="flex w-[336px] shrink-0 flex-col overflow-y-auto border-l border-rule bg-panel">
+    <aside
+      aria-label="Export"
+      className="flex w-[336px] shrink-0 flex-col overflow-y-auto border-l border-rule bg-panel"
+    >
       <Group name="Format">
         <div className="flex gap-1" role="group" aria-label="Format">
           {FORMATS.map((format) => (
-            <Button key={format.id} className="flex-1" look={options.format === format.id ? 'main' : 'plain'} aria-pressed={options.format === format.id} onClick={() => onChoose({ format: format.id })}>
+            <Button
+              key={format.id}
+              className="flex-1"
+              look={options.format === format.id ? 'main' : 'plain'}
+              aria-pressed={options.format === format.id}
+              onClick={() => onChoose({ format: format.id })}
+            >
               {format.name}
             </Button>
           ))}
         </div>
         {options.format === 'gif' && (
           <label className="flex items-center gap-1.5 text-sm">
-            <input type="checkbox" checked={options.joinHolds} onChange={(event) => onChoose({ joinHolds: event.target.checked })} />
+            <input
+              type="checkbox"
+              checked={options.joinHolds}
+              onChange={(event) => onChoose({ joinHolds: event.target.checked })}
+            />
             Write a held picture once (smaller file, same timing)
           </label>
         )}
         {options.format === 'gif' && shot.fps > FASTEST_GIF && (
-          <p className="text-sm text-attention">Many viewers play GIFs above {FASTEST_GIF} frames a second too slowly.</p>
+          <p className="text-sm text-attention">
+            Many viewers play GIFs above {FASTEST_GIF} frames a second too slowly.
+          </p>
         )}
       </Group>
       <Group name="Frames">
         <div className="flex gap-1">
-          <Button className="flex-1" look={whole ? 'main' : 'plain'} aria-pressed={whole} onClick={() => onChoose({ from: 0, to: shot.length - 1 })}>
+          <Button
+            className="flex-1"
+            look={whole ? 'main' : 'plain'}
+            aria-pressed={whole}
+            onClick={() => onChoose({ from: 0, to: shot.length - 1 })}
+          >
             Whole shot
           </Button>
           <Button className="flex-1" disabled={!range} onClick={() => range && onChoose(range)}>
@@ -99,12 +125,29 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
       </Group>
       <Group name="Size">
         <div className="flex items-end gap-2">
-          <NumberBox label="Width" value={options.width} onChange={(width) => onChoose({ width, height: Math.max(1, Math.round((width * shot.height) / shot.width)) })} />
-          <NumberBox label="Height" value={options.height} onChange={(height) => onChoose({ height, width: Math.max(1, Math.round((height * shot.width) / shot.height)) })} />
+          <NumberBox
+            label="Width"
+            value={options.width}
+            onChange={(width) =>
+              onChoose({ width, height: Math.max(1, Math.round((width * shot.height) / shot.width)) })
+            }
+          />
+          <NumberBox
+            label="Height"
+            value={options.height}
+            onChange={(height) =>
+              onChoose({ height, width: Math.max(1, Math.round((height * shot.width) / shot.height)) })
+            }
+          />
           <NumberBox
             label="Per cent"
             value={percent}
-            onChange={(value) => onChoose({ width: Math.max(1, Math.round((shot.width * value) / 100)), height: Math.max(1, Math.round((shot.height * value) / 100)) })}
+            onChange={(value) =>
+              onChoose({
+                width: Math.max(1, Math.round((shot.width * value) / 100)),
+                height: Math.max(1, Math.round((shot.height * value) / 100)),
+              })
+            }
           />
         </div>
         <div className="flex gap-1">
@@ -113,7 +156,12 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
               key={value}
               className="flex-1"
               look={percent === value ? 'main' : 'plain'}
-              onClick={() => onChoose({ width: Math.round((shot.width * value) / 100), height: Math.round((shot.height * value) / 100) })}
+              onClick={() =>
+                onChoose({
+                  width: Math.round((shot.width * value) / 100),
+                  height: Math.round((shot.height * value) / 100),
+                })
+              }
             >
               {value} %
             </Button>
@@ -130,25 +178,43 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
               style={{ background: options.colour }}
             />
             <Popover.Portal>
-              <Popover.Content side="left" sideOffset={8} className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg">
-                <HexColorPicker color={options.colour} onChange={(colour) => background('background colour', (draft) => void (draft.colour = colour), gesture)} />
+              <Popover.Content
+                side="left"
+                sideOffset={8}
+                className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg"
+              >
+                <HexColorPicker
+                  color={options.colour}
+                  onChange={(colour) =>
+                    background('background colour', (draft) => void (draft.colour = colour), gesture)
+                  }
+                />
                 <HexColorInput
                   aria-label="Background colour as hexadecimal"
                   className="mt-2 h-8 w-full rounded-md border border-rule bg-white px-2 font-mono"
                   prefixed
                   color={options.colour}
-                  onChange={(colour) => background('background colour', (draft) => void (draft.colour = colour), gesture)}
+                  onChange={(colour) =>
+                    background('background colour', (draft) => void (draft.colour = colour), gesture)
+                  }
                 />
               </Popover.Content>
             </Popover.Portal>
           </Popover.Root>
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={options.transparent} onChange={(event) => background('transparent background', (draft) => void (draft.transparent = event.target.checked))} />
+            <input
+              type="checkbox"
+              checked={options.transparent}
+              onChange={(event) =>
+                background('transparent background', (draft) => void (draft.transparent = event.target.checked))
+              }
+            />
             Transparent
           </label>
         </div>
         <p className="text-sm text-second">
-          The paper on the desk shows the same.{options.transparent && options.format === 'gif' && ' GIF knows only clear or not: soft edges become hard.'}
+          The paper on the desk shows the same.
+          {options.transparent && options.format === 'gif' && ' GIF knows only clear or not: soft edges become hard.'}
         </p>
       </Group>
       <Group name="Left out">
@@ -172,8 +238,10 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
           </p>
         ) : (
           <p className="text-sm text-second">
-            {frames} frames ({lengthInWords(frames, shot.fps)}), {options.format === 'gif' ? gifRuns(shot, options).length : frames} pictures written
-            {options.format === 'png' && pictures < frames ? `, ${pictures} of them different` : ''}, {options.width} x {options.height}.
+            {frames} frames ({lengthInWords(frames, shot.fps)}),{' '}
+            {options.format === 'gif' ? gifRuns(shot, options).length : frames} pictures written
+            {options.format === 'png' && pictures < frames ? `, ${pictures} of them different` : ''}, {options.width} x{' '}
+            {options.height}.
           </p>
         )}
         {part === null ? (
@@ -182,7 +250,11 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
           </Button>
         ) : (
           <div className="flex items-center gap-2">
-            <Progress.Root value={Math.round(part * 100)} aria-label="Written" className="h-2 flex-1 overflow-hidden rounded-full bg-rule">
+            <Progress.Root
+              value={Math.round(part * 100)}
+              aria-label="Written"
+              className="h-2 flex-1 overflow-hidden rounded-full bg-rule"
+            >
               <Progress.Indicator className="h-full bg-accent" style={{ width: `${part * 100}%` }} />
             </Progress.Root>
             <span className="w-10 text-right font-mono text-sm tabular">{Math.round(part * 100)} %</span>

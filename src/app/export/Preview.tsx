@@ -46,8 +46,7 @@ export function Preview({ delivery, options, busy }: PreviewProps) {
       clearTimeout(timer);
     };
   }, [delivery, options, frame, busy]);
-  const checks =
-    'repeating-conic-gradient(#ffffff 0% 25%, #d9d6ce 0% 50%) 50% / 20px 20px';
+  const checks = 'repeating-conic-gradient(#ffffff 0% 25%, #d9d6ce 0% 50%) 50% / 20px 20px';
   return (
     <section aria-label="Preview" className="flex min-w-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1 items-center justify-center bg-surround p-6">

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { COMMANDS } from '../commands/index.ts';
 import { useCommands } from '../commands/context.ts';
+import { COMMANDS } from '../commands/index.ts';
 import { keyHint } from '../commands/keyboard.ts';
 import type { Command } from '../commands/register.ts';
 import { Window } from '../parts/Window.tsx';

@@ -15,39 +15,52 @@ export function KeysWindow({ onClose }: { onClose(): void }) {
   const [asking, setAsking] = useState<Command | null>(null);
   const groups = [...new Set(COMMANDS.map((command) => command.group))];
   return (
-    <Window open onOpenChange={onClose} title="Keys" about="Click a key, then press the one you want. A key has one command." width="w-[760px]">
+    <Window
+      open
+      onOpenChange={onClose}
+      title="Keys"
+      about="Click a key, then press the one you want. A key has one command."
+      width="w-[760px]"
+    >
       <div className="columns-2 gap-8">
         {groups.map((group) => (
           <section key={group} className="mb-4 break-inside-avoid">
             <h3 className="mb-1 border-b border-rule pb-1 font-medium">{group}</h3>
-            {COMMANDS.filter((command) => command.group === group).map((command) => (
-              <div key={command.id} className="flex items-center justify-between gap-2 py-0.5">
-                <span>{command.name}</span>
-                <span className="flex items-center gap-1">
-                  {own[command.id] && (
-                    <Button look="quiet" onClick={() => void giveKey(db, command, '')} aria-label={`First key of ${command.name} again`}>
-                      reset
-                    </Button>
-                  )}
-                  <button
-                    type="button"
-                    aria-label={`Key of ${command.name}`}
-                    className={`h-6 min-w-14 rounded border px-1.5 font-mono text-sm ${asking === command ? 'border-accent bg-wash' : 'border-rule bg-white'}`}
-                    onClick={() => setAsking(command)}
-                    onBlur={() => setAsking(null)}
-                    onKeyDown={(event) => {
-                      if (asking !== command || BARE.test(event.key)) return;
-                      event.preventDefault();
-                      event.stopPropagation();
-                      setAsking(null);
-                      if (event.key !== 'Escape') void giveKey(db, command, keyOfEvent(event.nativeEvent));
-                    }}
-                  >
-                    {asking === command ? 'press' : keysOf(command).slice(0, 1).map(keyInWords).join('') || '·'}
-                  </button>
-                </span>
-              </div>
-            ))}
+            {COMMANDS.filter((command) => command.group === group).map((command) => {
+              const words = asking === command ? 'press' : keysOf(command).slice(0, 1).map(keyInWords).join('') || '·';
+              return (
+                <div key={command.id} className="flex items-center justify-between gap-2 py-0.5">
+                  <span>{command.name}</span>
+                  <span className="flex items-center gap-1">
+                    {own[command.id] && (
+                      <Button
+                        look="quiet"
+                        onClick={() => void giveKey(db, command, '')}
+                        aria-label={`reset the key of ${command.name}`}
+                      >
+                        reset
+                      </Button>
+                    )}
+                    <button
+                      type="button"
+                      aria-label={`Key of ${command.name}: ${words}`}
+                      className={`h-6 min-w-14 rounded border px-1.5 font-mono text-sm ${asking === command ? 'border-accent bg-wash' : 'border-rule bg-white'}`}
+                      onClick={() => setAsking(command)}
+                      onBlur={() => setAsking(null)}
+                      onKeyDown={(event) => {
+                        if (asking !== command || BARE.test(event.key)) return;
+                        event.preventDefault();
+                        event.stopPropagation();
+                        setAsking(null);
+                        if (event.key !== 'Escape') void giveKey(db, command, keyOfEvent(event.nativeEvent));
+                      }}
+                    >
+                      {words}
+                    </button>
+                  </span>
+                </div>
+              );
+            })}
           </section>
         ))}
       </div>

@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate, useParams } from 'react-router';
-import { db } from '../library.ts';
+import { CommandsContext, type SmallWindow } from '../commands/context.ts';
 import { useKeyboard } from '../commands/keyboard.ts';
 import type { CommandContext } from '../commands/register.ts';
-import { CommandsContext, type SmallWindow } from '../commands/context.ts';
+import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { sentence } from '../parts/files.ts';
@@ -11,8 +11,8 @@ import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.t
 import { CommandsWindow } from './CommandsWindow.tsx';
 import { KeysWindow } from './KeysWindow.tsx';
 import { Notices } from './Notices.tsx';
-import { say } from './saying.ts';
 import { ShotWindow } from './ShotWindow.tsx';
+import { say } from './saying.ts';
 import { TopBar } from './TopBar.tsx';
 
 /** Opens the shot of the address and holds it for the views inside. */
@@ -46,7 +46,10 @@ export function ShotFrame() {
 
   if (error) {
     return (
-      <Empty title="This shot cannot be opened" action={<Button onClick={() => navigate('/')}>To the list of shots</Button>}>
+      <Empty
+        title="This shot cannot be opened"
+        action={<Button onClick={() => navigate('/')}>To the list of shots</Button>}
+      >
         {error}
       </Empty>
     );

@@ -20,7 +20,9 @@ export function ShotWindow({ onClose }: { onClose(): void }) {
           onClose();
           const last = Math.max(0, ...shot.layers.map((layer) => totalFrames(layer.exposures)));
           if (changed && form.length < last) {
-            say(`The shot now ends at frame ${form.length}; the sheet goes on to frame ${last}. Those drawings are kept but not played.`);
+            say(
+              `The shot now ends at frame ${form.length}; the sheet goes on to frame ${last}. Those drawings are kept but not played.`,
+            );
           }
         }}
       />

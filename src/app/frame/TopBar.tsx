@@ -1,11 +1,12 @@
-import SaveIcon from 'lucide-react/icons/save';
-import Keyboard from 'lucide-react/icons/keyboard';
+import More from 'lucide-react/icons/ellipsis';
 import Redo from 'lucide-react/icons/redo-2';
-import Settings from 'lucide-react/icons/sliders-horizontal';
 import Undo from 'lucide-react/icons/undo-2';
 import { Link, NavLink } from 'react-router';
-import { useCommand } from '../commands/context.ts';
+import { useCommand, useCommands } from '../commands/context.ts';
+import { commandOf } from '../commands/index.ts';
+import { keyHint } from '../commands/keyboard.ts';
 import { IconButton } from '../parts/Button.tsx';
+import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { Kept } from './Kept.tsx';
@@ -18,8 +19,11 @@ export function TopBar() {
   const shot = useShot();
   const undo = useCommand('undo');
   const redo = useCommand('redo');
-  const keys = useCommand('keys');
-  const settings = useCommand('shot-settings');
+  const commands = useCommands();
+  const menuItem = (id: string) => {
+    const command = commandOf(id);
+    return { name: command.name, keys: keyHint(command), run: () => command.run(commands) };
+  };
   return (
     <header className="flex h-10 shrink-0 items-center gap-2 border-b border-rule bg-panel px-3">
       <Link to="/" className="font-title text-[17px] font-bold tracking-tight" title="To the list of shots">
@@ -28,7 +32,7 @@ export function TopBar() {
       <span className="text-second">/</span>
       <NameInput
         label="Title of the shot"
-        className="h-7 w-36 shrink-0"
+        className="h-7 w-20 shrink-0 min-[1180px]:w-40"
         value={shot.title}
         disabled={session.readOnly !== null}
         onDone={(title) => session.change('rename shot', (draft) => void (draft.title = title))}
@@ -39,7 +43,7 @@ export function TopBar() {
             key={path}
             to={path}
             className={({ isActive }) =>
-              `flex h-7 items-center rounded-md px-2.5 ${isActive ? 'bg-accent font-medium text-white' : 'text-second hover:bg-wash/70 hover:text-ink'}`
+              `flex h-7 items-center rounded-md px-1.5 min-[1180px]:px-2.5 ${isActive ? 'bg-accent font-medium text-white' : 'text-second hover:bg-wash/70 hover:text-ink'}`
             }
           >
             {name}
@@ -48,21 +52,37 @@ export function TopBar() {
       </nav>
       <div className="ml-auto flex items-center gap-1">
         <Kept />
-        <IconButton label={`Undo ${session.label('undo')}`.trim()} keys={undo.keys} disabled={!undo.enabled} onClick={undo.run}>
+        <IconButton
+          label={`Undo ${session.label('undo')}`.trim()}
+          keys={undo.keys}
+          disabled={!undo.enabled}
+          onClick={undo.run}
+        >
           <Undo size={16} />
         </IconButton>
-        <IconButton label={`Redo ${session.label('redo')}`.trim()} keys={redo.keys} disabled={!redo.enabled} onClick={redo.run}>
+        <IconButton
+          label={`Redo ${session.label('redo')}`.trim()}
+          keys={redo.keys}
+          disabled={!redo.enabled}
+          onClick={redo.run}
+        >
           <Redo size={16} />
         </IconButton>
-        <IconButton label="Save the shot file" onClick={() => void saveShotFile(session)}>
-          <SaveIcon size={16} />
-        </IconButton>
-        <IconButton label={settings.name} keys={settings.keys} onClick={settings.run}>
-          <Settings size={16} />
-        </IconButton>
-        <IconButton label={keys.name} keys={keys.keys} onClick={keys.run}>
-          <Keyboard size={16} />
-        </IconButton>
+        <Menu
+          label="More for this shot"
+          trigger={
+            <IconButton label="More for this shot">
+              <More size={16} />
+            </IconButton>
+          }
+          items={[
+            { name: 'Save the shot file', run: () => void saveShotFile(session) },
+            menuItem('shot-settings'),
+            null,
+            menuItem('commands'),
+            menuItem('keys'),
+          ]}
+        />
         <Transport />
       </div>
     </header>

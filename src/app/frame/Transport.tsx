@@ -1,10 +1,10 @@
-import Pause from 'lucide-react/icons/square';
 import Play from 'lucide-react/icons/play';
 import Repeat from 'lucide-react/icons/repeat';
 import SkipBack from 'lucide-react/icons/skip-back';
+import Pause from 'lucide-react/icons/square';
 import { useCommand } from '../commands/context.ts';
 import { Hint, IconButton } from '../parts/Button.tsx';
-import { usePlay, useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 
 const SPEEDS = [
   [0.25, 'quarter'],
@@ -41,16 +41,21 @@ export function Transport() {
       <IconButton label="Loop" keys={loopCommand.keys} look="plain" pressed={loop} onClick={loopCommand.run}>
         <Repeat size={15} />
       </IconButton>
-      <output aria-label="Frame" className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap tabular">
+      <output
+        aria-label="Frame"
+        className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap tabular"
+      >
         {frame + 1} / {shot.length}
       </output>
       <Hint text="The shot's rate. It changes only in Shot settings.">
-        <span className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap">{shot.fps} fps</span>
+        <span className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap">
+          {shot.fps} fps
+        </span>
       </Hint>
       <label
         className={`flex h-7 items-center gap-1 rounded-md px-1.5 text-sm ${speed === 1 ? 'text-second' : 'bg-attention/12 font-medium text-attention'}`}
       >
-        Preview
+        <span className="hidden min-[1240px]:inline">Preview</span>
         <select
           aria-label="Preview speed"
           className="w-[68px] bg-transparent text-inherit"

@@ -33,7 +33,9 @@ export function PalettePanel() {
           title={`Colours the shot from frame ${frame + 1} on`}
           className="h-7 min-w-0 rounded-md border border-rule bg-white px-1.5"
           value={palette.id}
-          onChange={(event) => session.change('palette from here', (draft) => takePaletteFrom(draft, frame, event.target.value))}
+          onChange={(event) =>
+            session.change('palette from here', (draft) => takePaletteFrom(draft, frame, event.target.value))
+          }
         >
           {shot.palettes.map((each) => (
             <option key={each.id} value={each.id}>
@@ -67,7 +69,12 @@ export function PalettePanel() {
           label="Name of the palette"
           className="h-7 flex-1 font-medium"
           value={palette.name}
-          onDone={(name) => session.change('name palette', (draft) => void (draft.palettes.find((each) => each.id === palette.id)!.name = name))}
+          onDone={(name) =>
+            session.change(
+              'name palette',
+              (draft) => void (draft.palettes.find((each) => each.id === palette.id)!.name = name),
+            )
+          }
         />
         <Button icon={<Plus size={14} />} onClick={add}>
           Swatch
@@ -86,7 +93,8 @@ function SwatchRow({ swatch, paletteId, inHand }: { swatch: Swatch; paletteId: s
   const { session, view } = useOpenShot();
   const shot = useShot();
   const [gesture, setGesture] = useState('');
-  const colour = (next: string) => session.change(`colour ${swatch.name}`, (draft) => colourSwatch(draft, paletteId, swatch.id, next), gesture);
+  const colour = (next: string) =>
+    session.change(`colour ${swatch.name}`, (draft) => colourSwatch(draft, paletteId, swatch.id, next), gesture);
   const remove = () => {
     const { strokes, areas } = swatchUses(shot, swatch.id);
     if (strokes + areas > 0) {
@@ -96,7 +104,10 @@ function SwatchRow({ swatch, paletteId, inHand }: { swatch: Swatch; paletteId: s
     session.change(`remove swatch ${swatch.name}`, (draft) => removeSwatch(draft, swatch.id));
   };
   return (
-    <li className={`group flex h-9 items-center gap-2 rounded-md px-1.5 ${inHand ? 'bg-wash' : 'hover:bg-lower'}`} onPointerDown={() => view.setState({ swatch: swatch.id })}>
+    <li
+      className={`group flex h-9 items-center gap-2 rounded-md px-1.5 ${inHand ? 'bg-wash' : 'hover:bg-lower'}`}
+      onPointerDown={() => view.setState({ swatch: swatch.id })}
+    >
       <Popover.Root onOpenChange={(open) => open && setGesture(`colour ${newId()}`)}>
         <Popover.Trigger
           aria-label={`Colour of ${swatch.name}`}
@@ -104,7 +115,12 @@ function SwatchRow({ swatch, paletteId, inHand }: { swatch: Swatch; paletteId: s
           style={{ background: swatch.colour }}
         />
         <Popover.Portal>
-          <Popover.Content side="left" sideOffset={8} collisionPadding={8} className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg">
+          <Popover.Content
+            side="left"
+            sideOffset={8}
+            collisionPadding={8}
+            className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg"
+          >
             <p className="mb-2 font-medium">{swatch.name}</p>
             <HexColorPicker color={swatch.colour} onChange={colour} />
             <HexColorInput
@@ -124,7 +140,11 @@ function SwatchRow({ swatch, paletteId, inHand }: { swatch: Swatch; paletteId: s
         onDone={(name) => session.change('name swatch', (draft) => nameSwatch(draft, swatch.id, name))}
       />
       <span className="font-mono text-xs text-second">{swatch.colour}</span>
-      <IconButton label={`Remove ${swatch.name}`} onClick={remove} className="opacity-0 group-hover:opacity-100 focus-visible:opacity-100">
+      <IconButton
+        label={`Remove ${swatch.name}`}
+        onClick={remove}
+        className="opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+      >
         <Trash size={14} />
       </IconButton>
     </li>

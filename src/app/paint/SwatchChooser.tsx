@@ -12,7 +12,10 @@ export function SwatchChooser() {
   const name = palette.swatches.find((swatch) => swatch.id === inHand)?.name ?? 'none';
   return (
     <Popover.Root>
-      <Popover.Trigger aria-label={`Swatch: ${name}`} className="flex h-7 items-center gap-1.5 rounded-md px-1 hover:bg-wash/70">
+      <Popover.Trigger
+        aria-label={`Swatch: ${name}`}
+        className="flex h-7 items-center gap-1.5 rounded-md px-1 hover:bg-wash/70"
+      >
         <span className="h-4 w-4 rounded border border-ink/30" style={{ background: colourMap(palette).get(inHand) }} />
         <span className="max-w-24 truncate">{name}</span>
       </Popover.Trigger>

@@ -37,7 +37,15 @@ interface IconButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
 }
 
 /** A button that is only an icon: its name shows on hover and is read aloud. */
-export function IconButton({ label, keys, look = 'quiet', pressed, children, className = '', ...rest }: IconButtonProps) {
+export function IconButton({
+  label,
+  keys,
+  look = 'quiet',
+  pressed,
+  children,
+  className = '',
+  ...rest
+}: IconButtonProps) {
   const on = pressed ? 'bg-wash border-wash text-accent' : LOOKS[look];
   return (
     <Hint text={keys ? `${label}  (${keys})` : label}>

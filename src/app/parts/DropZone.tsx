@@ -1,7 +1,15 @@
 import { type ReactNode, useState } from 'react';
 
 /** A place where files can be dropped. */
-export function DropZone({ onFiles, children, className = '' }: { onFiles(files: File[]): void; children: ReactNode; className?: string }) {
+export function DropZone({
+  onFiles,
+  children,
+  className = '',
+}: {
+  onFiles(files: File[]): void;
+  children: ReactNode;
+  className?: string;
+}) {
   const [over, setOver] = useState(false);
   return (
     <div

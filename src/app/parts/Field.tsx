@@ -23,7 +23,11 @@ function Field({ label, error, children }: FieldProps) {
   );
 }
 
-export function TextField({ label, error, ...rest }: { label: string; error?: string } & InputHTMLAttributes<HTMLInputElement>) {
+export function TextField({
+  label,
+  error,
+  ...rest
+}: { label: string; error?: string } & InputHTMLAttributes<HTMLInputElement>) {
   return (
     <Field label={label} error={error}>
       <input className={BOX} aria-invalid={error ? true : undefined} {...rest} />

@@ -14,14 +14,27 @@ const ITEM_LOOK =
   'flex h-7 cursor-pointer items-center justify-between gap-6 rounded px-2 text-sm outline-none select-none data-[disabled]:text-second/70 data-[highlighted]:bg-wash';
 
 /** The rows of a menu; `Item` is the part of whichever Radix menu it stands in. A null is a rule between groups. */
-export function menuRows(items: (MenuItem | null)[], Item: typeof DropdownMenu.Item, Separator: typeof DropdownMenu.Separator) {
+export function menuRows(
+  items: (MenuItem | null)[],
+  Item: typeof DropdownMenu.Item,
+  Separator: typeof DropdownMenu.Separator,
+) {
   return items.map((item, i) =>
     item === null ? (
       <Separator key={i} className="my-1 h-px bg-rule" />
     ) : (
-      <Item key={item.name} disabled={item.disabled} onSelect={item.run} className={`${ITEM_LOOK} ${item.danger ? 'text-attention' : ''}`}>
+      <Item
+        key={item.name}
+        disabled={item.disabled}
+        onSelect={item.run}
+        className={`${ITEM_LOOK} ${item.danger ? 'text-attention' : ''}`}
+      >
         {item.name}
-        {item.keys && <kbd aria-hidden="true" className="font-mono text-xs text-second">{item.keys}</kbd>}
+        {item.keys && (
+          <kbd aria-hidden="true" className="font-mono text-xs text-second">
+            {item.keys}
+          </kbd>
+        )}
       </Item>
     ),
   );

@@ -16,7 +16,19 @@ interface SlideProps {
   disabled?: boolean;
 }
 
-export function Slide({ label, value, min, max, step = 1, onChange, onDone, words, width = 'w-18', tint, disabled }: SlideProps) {
+export function Slide({
+  label,
+  value,
+  min,
+  max,
+  step = 1,
+  onChange,
+  onDone,
+  words,
+  width = 'w-18',
+  tint,
+  disabled,
+}: SlideProps) {
   return (
     <Slider.Root
       className={`relative flex h-5 ${width} touch-none items-center select-none`}
@@ -29,7 +41,10 @@ export function Slide({ label, value, min, max, step = 1, onChange, onDone, word
       onValueCommit={([next]) => onDone?.(next)}
     >
       <Slider.Track className="relative h-[3px] grow rounded-full bg-rule">
-        <Slider.Range className="absolute h-full rounded-full bg-second" style={tint ? { background: tint } : undefined} />
+        <Slider.Range
+          className="absolute h-full rounded-full bg-second"
+          style={tint ? { background: tint } : undefined}
+        />
       </Slider.Track>
       <Slider.Thumb
         aria-label={label}

@@ -1,6 +1,6 @@
+import X from 'lucide-react/icons/x';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
-import X from 'lucide-react/icons/x';
 
 interface WindowProps {
   open: boolean;

@@ -8,7 +8,10 @@ export function WorkLayout({ children, side, sideName }: { children: ReactNode; 
       <Panel minSize="40%">
         <div className="flex h-full min-h-0 flex-col">{children}</div>
       </Panel>
-      <Separator aria-label={`Width of the ${sideName}`} className="w-[5px] border-l border-rule bg-panel hover:bg-wash" />
+      <Separator
+        aria-label={`Width of the ${sideName}`}
+        className="w-[5px] border-l border-rule bg-panel hover:bg-wash"
+      />
       <Panel defaultSize="344px" minSize="220px" maxSize="60%">
         {side}
       </Panel>

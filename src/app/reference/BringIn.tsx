@@ -31,19 +31,32 @@ export function BringIn({ looked, onClose }: { looked: Looked[]; onClose(): void
     }
   };
   return (
-    <section aria-label="What comes in" className="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule bg-wash/60 px-3 py-2 text-sm">
+    <section
+      aria-label="What comes in"
+      className="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule bg-wash/60 px-3 py-2 text-sm"
+    >
       <p className="w-full">
         <b>{looked.length === 1 ? file.name : `${looked.length} files`}</b> · {about.width} x {about.height} ·{' '}
         {sizeInWords(looked.reduce((sum, each) => sum + each.file.size, 0))}
       </p>
       {hasDelays && (
         <label className="flex items-center gap-1.5">
-          <input type="radio" name="holding" checked={holding.kind === 'delays'} onChange={() => setHolding({ kind: 'delays' })} />
+          <input
+            type="radio"
+            name="holding"
+            checked={holding.kind === 'delays'}
+            onChange={() => setHolding({ kind: 'delays' })}
+          />
           As the clip runs
         </label>
       )}
       <label className="flex items-center gap-1.5">
-        <input type="radio" name="holding" checked={holding.kind === 'each'} onChange={() => setHolding({ kind: 'each', frames: 2 })} />
+        <input
+          type="radio"
+          name="holding"
+          checked={holding.kind === 'each'}
+          onChange={() => setHolding({ kind: 'each', frames: 2 })}
+        />
         Hold each for
         <input
           type="number"
@@ -52,7 +65,12 @@ export function BringIn({ looked, onClose }: { looked: Looked[]; onClose(): void
           max={240}
           className="h-7 w-14 rounded border border-rule bg-white px-1"
           value={holding.kind === 'each' ? holding.frames : 2}
-          onChange={(event) => setHolding({ kind: 'each', frames: Math.max(1, Math.min(240, Math.round(Number(event.target.value)) || 1)) })}
+          onChange={(event) =>
+            setHolding({
+              kind: 'each',
+              frames: Math.max(1, Math.min(240, Math.round(Number(event.target.value)) || 1)),
+            })
+          }
         />
         frames
       </label>
@@ -71,7 +89,8 @@ export function BringIn({ looked, onClose }: { looked: Looked[]; onClose(): void
           {yields.pictures} {yields.pictures === 1 ? 'picture' : 'pictures'}, {yields.frames} frames
         </b>{' '}
         ({lengthInWords(yields.frames, shot.fps)})
-        {yields.passedOver > 0 && ` · ${yields.passedOver} pictures are shorter than a frame of this shot and are passed over`}
+        {yields.passedOver > 0 &&
+          ` · ${yields.passedOver} pictures are shorter than a frame of this shot and are passed over`}
         {end > shot.length && !lengthen && ` · the last ${end - shot.length} frames lie after the end of the shot`}
       </p>
       <div className="flex gap-2">

@@ -1,7 +1,7 @@
 import Layers from 'lucide-react/icons/layers-2';
 import { useState } from 'react';
-import { type Layer, newId } from '../../core/shot/index.ts';
 import { layerOf, totalFrames } from '../../core/sheet/index.ts';
+import { type Layer, newId } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { commandOf } from '../commands/index.ts';
 import { Button } from '../parts/Button.tsx';
@@ -31,7 +31,10 @@ function Row({ layer }: { layer: Layer }) {
   const first = layer.exposures.find((exposure) => exposure.cell)?.cell;
   const pictures = layer.exposures.filter((exposure) => exposure.cell).length;
   return (
-    <li className={`flex items-center gap-3 px-3 py-1.5 ${inHand ? 'bg-wash' : ''}`} onPointerDown={() => view.setState({ layerId: layer.id })}>
+    <li
+      className={`flex items-center gap-3 px-3 py-1.5 ${inHand ? 'bg-wash' : ''}`}
+      onPointerDown={() => view.setState({ layerId: layer.id })}
+    >
       {first && (
         <CellThumb
           cell={first}

@@ -26,7 +26,13 @@ export default function ReferenceView() {
   const look = async (files: File[]) => {
     setBusy(`Looking through ${files.length === 1 ? files[0].name : `${files.length} files`}…`);
     try {
-      setLooked(await lookThrough(open, files, (done) => files.length > 1 && setBusy(`Looking through ${done} of ${files.length} files…`)));
+      setLooked(
+        await lookThrough(
+          open,
+          files,
+          (done) => files.length > 1 && setBusy(`Looking through ${done} of ${files.length} files…`),
+        ),
+      );
     } catch (error) {
       say(sentence(error));
     } finally {
@@ -34,7 +40,14 @@ export default function ReferenceView() {
     }
   };
   const choose = (
-    <FileButton name="reference-files" accept={ACCEPT} multiple icon={<Film size={15} />} look={layers.length === 0 ? 'main' : 'plain'} onFiles={(files) => void look(files)}>
+    <FileButton
+      name="reference-files"
+      accept={ACCEPT}
+      multiple
+      icon={<Film size={15} />}
+      look={layers.length === 0 ? 'main' : 'plain'}
+      onFiles={(files) => void look(files)}
+    >
       Bring in a clip or pictures
     </FileButton>
   );
@@ -44,14 +57,17 @@ export default function ReferenceView() {
       <DropZone onFiles={(files) => void look(files)} className="flex min-h-0 flex-1 flex-col">
         <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule bg-panel px-3">
           {choose}
-          <span className="truncate text-sm text-second">{busy || 'Animated GIF, PNG or WebP, or numbered pictures. They become guide layers: never delivered.'}</span>
+          <span className="truncate text-sm text-second">
+            {busy || 'Animated GIF, PNG or WebP, or numbered pictures. They become guide layers: never delivered.'}
+          </span>
         </div>
         {looked && <BringIn looked={looked} onClose={() => setLooked(null)} />}
         {layers.length > 0 && <ReferenceLayers layers={layers} />}
         {layers.length === 0 && !looked ? (
           <div className="flex-1 overflow-auto bg-lower">
             <Empty title="Nothing to look at yet">
-              Bring in an animated GIF or a set of pictures, or drop them here. Before anything comes in you see how many pictures and frames it makes; then fade it and trace over it.
+              Bring in an animated GIF or a set of pictures, or drop them here. Before anything comes in you see how
+              many pictures and frames it makes; then fade it and trace over it.
             </Empty>
           </div>
         ) : (

@@ -14,8 +14,13 @@ export interface Looked {
 }
 
 /** Looks files through, in the order a person reads their names. @throws BadFile; then nothing has changed. */
-export async function lookThrough({ session }: OpenShot, files: File[], progress: (done: number) => void): Promise<Looked[]> {
-  if (files.length > MOST_FILES) throw new BadFile(`These are ${files.length} files; at most ${MOST_FILES} pictures can come in at once.`);
+export async function lookThrough(
+  { session }: OpenShot,
+  files: File[],
+  progress: (done: number) => void,
+): Promise<Looked[]> {
+  if (files.length > MOST_FILES)
+    throw new BadFile(`These are ${files.length} files; at most ${MOST_FILES} pictures can come in at once.`);
   const out: Looked[] = [];
   for (const file of [...files].sort((a, b) => naturalOrder(a.name, b.name))) {
     if (file.size > LARGEST_FILE) throw new BadFile(`“${file.name}” is larger than 512 MB. Choose a smaller file.`);
@@ -53,7 +58,13 @@ export function yieldOf(looked: Looked[], holding: Holding, fps: number): Yield 
 }
 
 /** Makes the reference layer, lengthening the shot when asked. Returns the layer's id. */
-export async function bringIn(open: OpenShot, looked: Looked[], yields: Yield, from: number, lengthen: boolean): Promise<string> {
+export async function bringIn(
+  open: OpenShot,
+  looked: Looked[],
+  yields: Yield,
+  from: number,
+  lengthen: boolean,
+): Promise<string> {
   const { session, view } = open;
   const name = looked.length === 1 ? looked[0].file.name.replace(/\.\w+$/, '') : 'Pictures';
   const layer = makeLayer(name.slice(0, 60) || 'Reference', 'reference', { opacity: 0.6 });

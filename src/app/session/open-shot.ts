@@ -84,7 +84,12 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
 function mendAfterEdit(shot: Shot, view: ViewStore): void {
   const state = view.getState();
   const mended = mendView(state, state.tools, shot);
-  if (mended.layerId !== state.layerId || mended.swatch !== state.swatch || mended.frame !== state.frame || mended.range?.to !== state.range?.to) {
+  if (
+    mended.layerId !== state.layerId ||
+    mended.swatch !== state.swatch ||
+    mended.frame !== state.frame ||
+    mended.range?.to !== state.range?.to
+  ) {
     view.setState({ layerId: mended.layerId, swatch: mended.swatch, frame: mended.frame, range: mended.range });
   }
 }

@@ -4,7 +4,15 @@
 import { type Remote, wrap } from 'comlink';
 import { diff, type History, type JournalRow, type Patch, type Recipe } from '../../core/history/index.ts';
 import type { Asset, Id, Shot } from '../../core/shot/index.ts';
-import { type Claim, claimShot, type Database, Keeper, type KeptState, openHistory, rowsOf } from '../../store/index.ts';
+import {
+  type Claim,
+  claimShot,
+  type Database,
+  Keeper,
+  type KeptState,
+  openHistory,
+  rowsOf,
+} from '../../store/index.ts';
 import type { PictureFace } from '../../workers/picture.worker.ts';
 
 const CARD_WIDTH = 480;

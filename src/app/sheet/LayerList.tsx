@@ -1,16 +1,16 @@
 import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
+import More from 'lucide-react/icons/ellipsis';
 import Eye from 'lucide-react/icons/eye';
 import EyeOff from 'lucide-react/icons/eye-off';
 import Grip from 'lucide-react/icons/grip-vertical';
 import Lock from 'lucide-react/icons/lock';
 import LockOpen from 'lucide-react/icons/lock-open';
-import More from 'lucide-react/icons/ellipsis';
 import Plus from 'lucide-react/icons/plus';
 import { useState } from 'react';
-import { AFTER_LAST, type AfterLast, type Layer, newId, type Purpose } from '../../core/shot/index.ts';
 import { layerOf, moveLayer } from '../../core/sheet/index.ts';
+import { AFTER_LAST, type AfterLast, type Layer, newId, type Purpose } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { commandOf } from '../commands/index.ts';
 import { keyHint } from '../commands/keyboard.ts';
@@ -83,7 +83,8 @@ function LayerRow({ layer }: { layer: Layer }) {
   const inHand = useView((state) => state.layerId === layer.id);
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: layer.id });
   const [fading, setFading] = useState<{ value: number; gesture: string } | null>(null);
-  const edit = (label: string, recipe: (draft: Layer) => void, gesture = '') => session.change(label, (shot) => recipe(layerOf(shot, layer.id)), gesture);
+  const edit = (label: string, recipe: (draft: Layer) => void, gesture = '') =>
+    session.change(label, (shot) => recipe(layerOf(shot, layer.id)), gesture);
   const command = (id: string): MenuItem => ({
     name: commandOf(id).name,
     keys: keyHint(commandOf(id)),
@@ -101,7 +102,12 @@ function LayerRow({ layer }: { layer: Layer }) {
       className={`flex h-7 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
       onPointerDown={() => view.setState({ layerId: layer.id })}
     >
-      <span {...attributes} {...listeners} aria-label={`Move ${layer.name}`} className="flex h-7 w-4 cursor-grab items-center text-second">
+      <span
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${layer.name}`}
+        className="flex h-7 w-4 cursor-grab items-center text-second"
+      >
         <Grip size={13} />
       </span>
       <IconButton
@@ -116,7 +122,11 @@ function LayerRow({ layer }: { layer: Layer }) {
         aria-pressed={layer.locked}
         onClick={() => edit('lock layer', (each) => void (each.locked = !each.locked))}
       >
-        {layer.locked ? <Lock size={14} className="text-attention" /> : <LockOpen size={14} className="text-second/70" />}
+        {layer.locked ? (
+          <Lock size={14} className="text-attention" />
+        ) : (
+          <LockOpen size={14} className="text-second/70" />
+        )}
       </IconButton>
       <NameInput
         label={`Name of layer ${layer.name}`}
@@ -124,7 +134,11 @@ function LayerRow({ layer }: { layer: Layer }) {
         value={layer.name}
         onDone={(name) => edit('name layer', (each) => void (each.name = name))}
       />
-      {layer.guide && <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second">guide</span>}
+      {layer.guide && (
+        <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second">
+          guide
+        </span>
+      )}
       <Slide
         label={`Opacity of ${layer.name}`}
         words={`${opacity} per cent`}
@@ -147,7 +161,10 @@ function LayerRow({ layer }: { layer: Layer }) {
           </IconButton>
         }
         items={[
-          { ...command('guide-layer'), name: layer.guide ? 'Deliver it (no guide)' : 'Make it a guide, never delivered' },
+          {
+            ...command('guide-layer'),
+            name: layer.guide ? 'Deliver it (no guide)' : 'Make it a guide, never delivered',
+          },
           command('trace-over'),
           null,
           ...AFTER_LAST.map((each) => ({

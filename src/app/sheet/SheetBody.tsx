@@ -6,7 +6,17 @@ import { commandOf } from '../commands/index.ts';
 import { keyHint } from '../commands/keyboard.ts';
 import { MENU_LOOK, type MenuItem, menuRows } from '../parts/Menu.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
-import { AFTER_END, columns, columnWidth, FRAME_COLUMN, FROZEN, HEAD, type Place, placeAt, SOUND_COLUMN } from './geometry.ts';
+import {
+  AFTER_END,
+  columns,
+  columnWidth,
+  FRAME_COLUMN,
+  FROZEN,
+  HEAD,
+  type Place,
+  placeAt,
+  SOUND_COLUMN,
+} from './geometry.ts';
 import { paintSheet } from './paint-sheet.ts';
 import { gripAt, type SheetDrag, startDrag } from './sheet-pointer.ts';
 
@@ -55,7 +65,9 @@ export function SheetBody() {
   useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
   useEffect(() => {
     const element = scroller.current!;
-    const sizes = new ResizeObserver(() => setRoom({ width: element.clientWidth, height: element.clientHeight - HEAD }));
+    const sizes = new ResizeObserver(() =>
+      setRoom({ width: element.clientWidth, height: element.clientHeight - HEAD }),
+    );
     sizes.observe(element);
     return () => sizes.disconnect();
   }, []);
@@ -156,7 +168,10 @@ export function SheetBody() {
 
   return (
     <div ref={scroller} data-testid="sheet" className="relative min-h-0 flex-1 overflow-auto">
-      <div className="sticky top-0 z-10 flex border-b border-rule bg-panel text-sm" style={{ height: HEAD, width: Math.max(room.width, FROZEN + width * layers.length) }}>
+      <div
+        className="sticky top-0 z-10 flex border-b border-rule bg-panel text-sm"
+        style={{ height: HEAD, width: Math.max(room.width, FROZEN + width * layers.length) }}
+      >
         <div className="sticky left-0 z-10 flex bg-panel">
           <span className="flex items-center justify-end pr-2 text-xs text-second" style={{ width: FRAME_COLUMN }}>
             fr

@@ -1,5 +1,5 @@
-import Minus from 'lucide-react/icons/zoom-out';
 import Plus from 'lucide-react/icons/zoom-in';
+import Minus from 'lucide-react/icons/zoom-out';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
@@ -28,7 +28,9 @@ function SheetHead() {
   const layer = shot.layers.find((each) => each.id === layerId);
   const drawing = layer ? drawingShown(shot, layer, frame) : null;
   const zoom = (by: number) =>
-    view.setState({ rowHeight: ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, ROW_HEIGHTS.indexOf(rowHeight) + by))] });
+    view.setState({
+      rowHeight: ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, ROW_HEIGHTS.indexOf(rowHeight) + by))],
+    });
   return (
     <div className="flex h-[34px] shrink-0 items-center gap-2 border-b border-rule px-3">
       <h2 className="font-semibold">Sheet</h2>
@@ -61,7 +63,11 @@ function Played() {
     );
   }
   return (
-    <output aria-label="Playing" data-dropped={dropped} className={`font-mono text-xs whitespace-nowrap tabular ${dropped > 0 ? 'text-attention' : 'text-second'}`}>
+    <output
+      aria-label="Playing"
+      data-dropped={dropped}
+      className={`font-mono text-xs whitespace-nowrap tabular ${dropped > 0 ? 'text-attention' : 'text-second'}`}
+    >
       {achieved.toFixed(1)} fps · {dropped} dropped
     </output>
   );

@@ -28,7 +28,14 @@ export interface Place {
 }
 
 /** What lies under a point of the sheet's body. */
-export function placeAt(x: number, y: number, scrollLeft: number, scrollTop: number, rowHeight: number, width: number): Place {
+export function placeAt(
+  x: number,
+  y: number,
+  scrollLeft: number,
+  scrollTop: number,
+  rowHeight: number,
+  width: number,
+): Place {
   const row = (y + scrollTop) / rowHeight;
   const frame = Math.floor(row);
   const within = row - frame;

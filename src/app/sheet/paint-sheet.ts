@@ -1,7 +1,8 @@
 /** Paints the visible rows of the sheet, as the trade's paper one looks. */
-import type { Layer, Shot } from '../../core/shot/index.ts';
+
 import { cellKey, runs, totalFrames } from '../../core/sheet/index.ts';
-import { clipSeconds, peakBetween, type Peaks } from '../../core/sound/index.ts';
+import type { Layer, Shot } from '../../core/shot/index.ts';
+import { clipSeconds, type Peaks, peakBetween } from '../../core/sound/index.ts';
 import { columns, FRAME_COLUMN, FROZEN } from './geometry.ts';
 
 const PANEL = '#f6f4ee';
@@ -61,7 +62,13 @@ export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: 
 }
 
 /** Rules, frame numbers, range and the row of the present frame. */
-function paintRows(c: CanvasRenderingContext2D, scene: SheetScene, first: number, last: number, y: (frame: number) => number): void {
+function paintRows(
+  c: CanvasRenderingContext2D,
+  scene: SheetScene,
+  first: number,
+  last: number,
+  y: (frame: number) => number,
+): void {
   const { shot, frame: present, range, rowHeight: rh, width } = scene;
   c.textAlign = 'right';
   c.textBaseline = 'middle';
@@ -106,7 +113,13 @@ function paintRows(c: CanvasRenderingContext2D, scene: SheetScene, first: number
   c.fillRect(0, top + rh, width, 1);
 }
 
-function paintSound(c: CanvasRenderingContext2D, scene: SheetScene, first: number, last: number, y: (frame: number) => number): void {
+function paintSound(
+  c: CanvasRenderingContext2D,
+  scene: SheetScene,
+  first: number,
+  last: number,
+  y: (frame: number) => number,
+): void {
   const { shot, rowHeight: rh } = scene;
   const middle = (FRAME_COLUMN + FROZEN) / 2;
   const reach = (FROZEN - FRAME_COLUMN) / 2 - 3;
@@ -127,14 +140,25 @@ function paintSound(c: CanvasRenderingContext2D, scene: SheetScene, first: numbe
           const [low, high] = peakBetween(peaks, clip.in + a, clip.in + a + 1 / (slices * shot.fps));
           const left = Math.min(reach, -low * clip.gain * reach * 1.15);
           const right = Math.min(reach, high * clip.gain * reach * 1.15);
-          c.fillRect(middle - Math.max(0.5, left), y(frame) + (s * rh) / slices + 0.5, Math.max(1, left + right), Math.max(1, rh / slices - 1));
+          c.fillRect(
+            middle - Math.max(0.5, left),
+            y(frame) + (s * rh) / slices + 0.5,
+            Math.max(1, left + right),
+            Math.max(1, rh / slices - 1),
+          );
         }
       }
     }
   }
 }
 
-function paintLayers(c: CanvasRenderingContext2D, scene: SheetScene, first: number, last: number, y: (frame: number) => number): void {
+function paintLayers(
+  c: CanvasRenderingContext2D,
+  scene: SheetScene,
+  first: number,
+  last: number,
+  y: (frame: number) => number,
+): void {
   const { shot, columnWidth: cw, scrollLeft, width } = scene;
   columns(shot).forEach((layer, i) => {
     const x = FROZEN + i * cw - scrollLeft;
@@ -148,7 +172,15 @@ function paintLayers(c: CanvasRenderingContext2D, scene: SheetScene, first: numb
   });
 }
 
-function paintLayer(c: CanvasRenderingContext2D, scene: SheetScene, layer: Layer, x: number, first: number, last: number, y: (frame: number) => number): void {
+function paintLayer(
+  c: CanvasRenderingContext2D,
+  scene: SheetScene,
+  layer: Layer,
+  x: number,
+  first: number,
+  last: number,
+  y: (frame: number) => number,
+): void {
   const { shot, frame: present, rowHeight: rh, columnWidth: cw } = scene;
   const inHand = layer.id === scene.layerId;
   const middle = x + cw / 2;

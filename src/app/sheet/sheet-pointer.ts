@@ -1,8 +1,9 @@
 /** The pen on the sheet: scrubbing, longer and shorter holds, sliding a change. Each drag is one step of undo. */
-import { newId, type Exposure, type Layer, type Shot } from '../../core/shot/index.ts';
+
 import { fitLength, layerOf, pushFrom, runAt, setHold, slideChange } from '../../core/sheet/index.ts';
-import type { CommandContext } from '../commands/register.ts';
+import { type Exposure, type Layer, newId, type Shot } from '../../core/shot/index.ts';
 import { goToFrame } from '../commands/play.ts';
+import type { CommandContext } from '../commands/register.ts';
 import { columns, type Place } from './geometry.ts';
 
 /** The end of a hold is taken hold of this near its lower edge, as a part of a row. */
@@ -60,7 +61,10 @@ export function startDrag(context: CommandContext, place: Place): SheetDrag {
         return;
       }
       const by = frame - run.start;
-      edit(push ? 'push' : 'slide the change', push ? pushFrom(before, run.index, by) : slideChange(before, run.index, by));
+      edit(
+        push ? 'push' : 'slide the change',
+        push ? pushFrom(before, run.index, by) : slideChange(before, run.index, by),
+      );
       view.setState({ frame: Math.max(0, Math.min(session.shot.length - 1, frame)) });
     },
   };

@@ -12,7 +12,13 @@ import { download, sentence } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 
-const WHEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+const WHEN = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  hour: '2-digit',
+  minute: '2-digit',
+});
 
 /** An object URL for a blob, given back when it is no longer shown. */
 function useBlobUrl(blob: Blob | null): string | null {
@@ -31,7 +37,11 @@ function useBlobUrl(blob: Blob | null): string | null {
 
 async function save(row: ShotRow): Promise<void> {
   const { shot } = await openHistory(db, row.id);
-  download(writeShotFile(shot, await mediaOf(db, row.id)), deliveryName(row.title, SHOT_FILE_EXTENSION), SHOT_FILE_TYPE);
+  download(
+    writeShotFile(shot, await mediaOf(db, row.id)),
+    deliveryName(row.title, SHOT_FILE_EXTENSION),
+    SHOT_FILE_TYPE,
+  );
 }
 
 /** Does something with a shot; says why when it cannot be done. */
@@ -45,11 +55,18 @@ export function ShotCard({ row }: { row: ShotRow }) {
   const to = `/shot/${row.id}/desk`;
   return (
     <li className="group overflow-hidden rounded-md border border-rule bg-panel">
-      <Link to={to} aria-label={`Open ${row.title}`} className="flex aspect-video items-center justify-center overflow-hidden bg-surround">
+      <Link
+        to={to}
+        aria-label={`Open ${row.title}`}
+        className="flex aspect-video items-center justify-center overflow-hidden bg-surround"
+      >
         {url ? (
           <img src={url} alt="" className="h-full w-full object-contain" />
         ) : (
-          <span className="bg-paper shadow-sm" style={{ aspectRatio: `${row.width} / ${row.height}`, height: '82%', maxWidth: '90%' }} />
+          <span
+            className="bg-paper shadow-sm"
+            style={{ aspectRatio: `${row.width} / ${row.height}`, height: '82%', maxWidth: '90%' }}
+          />
         )}
       </Link>
       <div className="flex items-start gap-1 p-2.5">

@@ -45,21 +45,48 @@ export function ShotFields({ start, action, onDone, onCancel }: ShotFieldsProps)
         <option value={OWN}>Own size</option>
       </SelectField>
       <div className="grid grid-cols-2 gap-3">
-        <TextField label="Width, pixels" type="number" error={errors.width?.message} {...register('width', AS_NUMBER)} />
-        <TextField label="Height, pixels" type="number" error={errors.height?.message} {...register('height', AS_NUMBER)} />
+        <TextField
+          label="Width, pixels"
+          type="number"
+          error={errors.width?.message}
+          {...register('width', AS_NUMBER)}
+        />
+        <TextField
+          label="Height, pixels"
+          type="number"
+          error={errors.height?.message}
+          {...register('height', AS_NUMBER)}
+        />
         <div>
-          <TextField label="Rate, frames a second" type="number" error={errors.fps?.message} {...register('fps', AS_NUMBER)} />
+          <TextField
+            label="Rate, frames a second"
+            type="number"
+            error={errors.fps?.message}
+            {...register('fps', AS_NUMBER)}
+          />
           <div className="mt-1 flex gap-1">
             {RATES.map((rate) => (
-              <Button key={rate} look={fps === rate ? 'main' : 'plain'} className="flex-1 !px-0" onClick={() => setValue('fps', rate)}>
+              <Button
+                key={rate}
+                look={fps === rate ? 'main' : 'plain'}
+                className="flex-1 !px-0"
+                onClick={() => setValue('fps', rate)}
+              >
                 {rate}
               </Button>
             ))}
           </div>
         </div>
         <div>
-          <TextField label="Length, frames" type="number" error={errors.length?.message} {...register('length', AS_NUMBER)} />
-          <p className="mt-1 text-sm text-second">{length > 0 && fps > 0 ? `${lengthInWords(length, fps)} at ${fps} fps` : ' '}</p>
+          <TextField
+            label="Length, frames"
+            type="number"
+            error={errors.length?.message}
+            {...register('length', AS_NUMBER)}
+          />
+          <p className="mt-1 text-sm text-second">
+            {length > 0 && fps > 0 ? `${lengthInWords(length, fps)} at ${fps} fps` : ' '}
+          </p>
         </div>
       </div>
       <div className="mt-1 flex justify-end gap-2">

@@ -85,7 +85,8 @@ export function ShotsView() {
                 </>
               }
             >
-              A shot is one piece of paper with time: drawings, a sheet, sound and reference. Make one, or drop a .vignette file here.
+              A shot is one piece of paper with time: drawings, a sheet, sound and reference. Make one, or drop a
+              .vignette file here.
             </Empty>
           )
         ) : (
@@ -95,11 +96,23 @@ export function ShotsView() {
             ))}
           </ul>
         )}
-        {demo.error && <p className="mt-6 text-second">The demo shot cannot be fetched now; your own shots are all here.</p>}
+        {demo.error && (
+          <p className="mt-6 text-second">The demo shot cannot be fetched now; your own shots are all here.</p>
+        )}
         <RemovedShots rows={removed} />
       </div>
-      <Window open={making} onOpenChange={setMaking} title="New shot" about="All of this can be changed later in Shot settings.">
-        <ShotFields start={firstForm} action="Make the shot" onDone={(form) => void make(form)} onCancel={() => setMaking(false)} />
+      <Window
+        open={making}
+        onOpenChange={setMaking}
+        title="New shot"
+        about="All of this can be changed later in Shot settings."
+      >
+        <ShotFields
+          start={firstForm}
+          action="Make the shot"
+          onDone={(form) => void make(form)}
+          onCancel={() => setMaking(false)}
+        />
       </Window>
     </main>
   );

@@ -3,8 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { addShot, readSetting, writeSetting } from '../../store/index.ts';
 import { db } from '../library.ts';
-import { parseShotFile } from './open-shot-file.ts';
 import { makeCard } from './card.ts';
+import { parseShotFile } from './open-shot-file.ts';
 
 const BROUGHT = 'demo-brought';
 

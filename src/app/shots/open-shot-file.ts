@@ -25,7 +25,9 @@ export async function openShotFiles(files: File[]): Promise<void> {
   for (const file of files) {
     try {
       if (file.size > LARGEST_SHOT_FILE) {
-        throw new BadFile(`“${file.name}” is ${(file.size / 1024 ** 3).toFixed(1)} GB; the largest shot file that can be opened is 1 GB.`);
+        throw new BadFile(
+          `“${file.name}” is ${(file.size / 1024 ** 3).toFixed(1)} GB; the largest shot file that can be opened is 1 GB.`,
+        );
       }
       const { shot, media } = await parseShotFile(new Uint8Array(await file.arrayBuffer()));
       const id = await addShot(db, shot, media);

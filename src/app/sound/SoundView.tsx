@@ -54,13 +54,21 @@ export default function SoundView() {
           <span className="truncate text-sm text-second">{busy || 'WAV, MP3, OGG, FLAC or M4A'}</span>
         </div>
         {end > shot.length && (
-          <div role="status" className="flex shrink-0 items-center gap-3 border-b border-rule bg-attention/10 px-3 py-1.5 text-sm text-attention">
+          <div
+            role="status"
+            className="flex shrink-0 items-center gap-3 border-b border-rule bg-attention/10 px-3 py-1.5 text-sm text-attention"
+          >
             The sound goes on to frame {end}, {end - shot.length} frames after the end of the shot.
-            <Button onClick={() => open.session.change('lengthen to the sound', (draft) => void (draft.length = end))}>Lengthen the shot to {end} frames</Button>
+            <Button onClick={() => open.session.change('lengthen to the sound', (draft) => void (draft.length = end))}>
+              Lengthen the shot to {end} frames
+            </Button>
           </div>
         )}
         {shot.tracks.length === 0 ? (
-          <Empty title="No sound yet">Bring in the dialogue first: the waveform then runs down the sheet beside the frames, and every frame can be heard. Or drop a sound file here.</Empty>
+          <Empty title="No sound yet">
+            Bring in the dialogue first: the waveform then runs down the sheet beside the frames, and every frame can be
+            heard. Or drop a sound file here.
+          </Empty>
         ) : (
           <TrackRows />
         )}

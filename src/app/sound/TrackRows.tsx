@@ -65,7 +65,11 @@ export function TrackRows() {
       {shot.tracks.map((track) => (
         <TrackRow key={track.id} track={track} x={x} width={width} />
       ))}
-      <div aria-hidden="true" className="pointer-events-none absolute inset-y-0 w-px bg-accent" style={{ left: x(frame) }}>
+      <div
+        aria-hidden="true"
+        className="pointer-events-none absolute inset-y-0 w-px bg-accent"
+        style={{ left: x(frame) }}
+      >
         <div className="absolute top-0 -left-[4px] h-2 w-[9px] rounded-b bg-accent" />
       </div>
       <div
@@ -86,10 +90,14 @@ function TrackRow({ track, x, width }: { track: Track; x: Scale; width: number }
   const [gesture, setGesture] = useState('');
   const index = shot.tracks.indexOf(track);
   const first = track.clips[0];
-  const edit = (label: string, recipe: (draft: Track) => void, joined = '') => session.change(label, (draft) => recipe(draft.tracks[index]), joined);
+  const edit = (label: string, recipe: (draft: Track) => void, joined = '') =>
+    session.change(label, (draft) => recipe(draft.tracks[index]), joined);
   return (
     <div className="relative border-b border-rule bg-panel" style={{ height: ROW, width }}>
-      <div className="absolute inset-y-0 left-0 flex flex-col justify-center gap-0.5 border-r border-rule bg-lower px-2" style={{ width: HEAD - 8 }}>
+      <div
+        className="absolute inset-y-0 left-0 flex flex-col justify-center gap-0.5 border-r border-rule bg-lower px-2"
+        style={{ width: HEAD - 8 }}
+      >
         <div className="flex items-center">
           <NameInput
             label={`Name of track ${track.name}`}
@@ -97,7 +105,11 @@ function TrackRow({ track, x, width }: { track: Track; x: Scale; width: number }
             value={track.name}
             onDone={(name) => edit('name track', (draft) => void (draft.name = name))}
           />
-          <IconButton label={track.muted ? `Let ${track.name} sound` : `Mute ${track.name}`} pressed={track.muted} onClick={() => edit('mute', (draft) => void (draft.muted = !draft.muted))}>
+          <IconButton
+            label={track.muted ? `Let ${track.name} sound` : `Mute ${track.name}`}
+            pressed={track.muted}
+            onClick={() => edit('mute', (draft) => void (draft.muted = !draft.muted))}
+          >
             {track.muted ? <VolumeOff size={14} /> : <Volume size={14} />}
           </IconButton>
           <IconButton
@@ -178,7 +190,11 @@ function ClipBox({ clip, x, muted }: { clip: Clip; x: Scale; muted: boolean }) {
         const held = drag.current;
         if (!held) return;
         const by = Math.round((event.clientX - held.x) / (x(1) - x(0)));
-        session.change('move sound', (draft) => void (clipOf(draft, clip.id).frame = Math.max(0, held.frame + by)), held.gesture);
+        session.change(
+          'move sound',
+          (draft) => void (clipOf(draft, clip.id).frame = Math.max(0, held.frame + by)),
+          held.gesture,
+        );
       }}
       onPointerUp={() => {
         drag.current = null;

@@ -5,7 +5,8 @@ const LARGEST_FILE = 256 * 1024 ** 2;
 
 /** Brings a sound file in on a track of its own, from `frame` on. @throws BadFile; then nothing has changed. */
 export async function importSound(open: OpenShot, file: File, frame: number): Promise<Id | null> {
-  if (file.size > LARGEST_FILE) throw new BadFile(`“${file.name}” is larger than 256 MB. Bring in a shorter or a compressed sound.`);
+  if (file.size > LARGEST_FILE)
+    throw new BadFile(`“${file.name}” is larger than 256 MB. Bring in a shorter or a compressed sound.`);
   if (file.size === 0) throw new BadFile(`“${file.name}” is empty. Choose another file.`);
   const buffer = await open.sound.decode(file, file.name);
   const asset: Asset = {

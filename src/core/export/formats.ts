@@ -42,7 +42,9 @@ const gif: ExportFormat = {
     }
     const { width, height } = options;
     const holds = runs.map((run) => run.frames);
-    return encodeGif(pictures(), { width, height, fps: shot.fps }, holds, palette, (done) => progress(done / runs.length));
+    return encodeGif(pictures(), { width, height, fps: shot.fps }, holds, palette, (done) =>
+      progress(done / runs.length),
+    );
   },
 };
 

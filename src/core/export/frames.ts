@@ -1,5 +1,5 @@
 /** The frames of a delivery: which pictures there are, and how long each is held. */
-import { scaling, type Matrix } from '../picture/matrix.ts';
+import { type Matrix, scaling } from '../picture/matrix.ts';
 import { cellRevision, shownCells } from '../picture/shows.ts';
 import type { Shot } from '../shot/model.ts';
 import { paletteAt } from '../shot/palette.ts';
@@ -23,7 +23,9 @@ export type RenderFrame = (frame: number) => Promise<Pixels>;
 
 /** What a frame looks like, as a key: equal keys are equal pictures. */
 export function frameKey(shot: Shot, frame: number): string {
-  const cells = shownCells(shot, frame, 'delivery').map((shown) => `${cellRevision(shot, shown.cell)}*${shown.layer.opacity}`);
+  const cells = shownCells(shot, frame, 'delivery').map(
+    (shown) => `${cellRevision(shot, shown.cell)}*${shown.layer.opacity}`,
+  );
   return `${paletteAt(shot, frame).id}|${cells.join('|')}`;
 }
 

@@ -1,8 +1,9 @@
 /** GIF89a: one palette for all frames, mapped through a 5-6-5 table, delays that keep the true length. */
-import { GIFEncoder, quantize } from './gifenc.ts';
+
 import type { Shot } from '../shot/model.ts';
 import { centisecondDelays } from './delays.ts';
 import { type PictureRun, type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
+import { GIFEncoder, quantize } from './gifenc.ts';
 import type { ExportOptions } from './options.ts';
 
 type Colour = [number, number, number];
@@ -40,11 +41,14 @@ export function gifPalette(pictures: Pixels[], transparent: boolean): GifPalette
   const every = Math.max(1, Math.ceil(pictures.reduce((sum, p) => sum + p.data.length / 4, 0) / PALETTE_PIXELS));
   const sample: number[] = [];
   for (const { data } of pictures) {
-    for (let i = 0; i < data.length; i += 4 * every) if (data[i + 3] >= OPAQUE) sample.push(data[i], data[i + 1], data[i + 2], 255);
+    for (let i = 0; i < data.length; i += 4 * every)
+      if (data[i + 3] >= OPAQUE) sample.push(data[i], data[i + 1], data[i + 2], 255);
   }
   const most = transparent ? 255 : 256;
   const colours: Colour[] =
-    sample.length === 0 ? [[0, 0, 0]] : (quantize(Uint8ClampedArray.from(sample), most, { format: 'rgb565' }) as Colour[]);
+    sample.length === 0
+      ? [[0, 0, 0]]
+      : (quantize(Uint8ClampedArray.from(sample), most, { format: 'rgb565' }) as Colour[]);
   const clear = transparent ? colours.length : -1;
   if (transparent) colours.push([0, 0, 0]);
   return { colours, clear, table: new Int16Array(65536).fill(-1) };

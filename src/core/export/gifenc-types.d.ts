@@ -13,6 +13,10 @@ declare module 'gifenc' {
     finish(): void;
     bytes(): Uint8Array;
   };
-  export function quantize(rgba: Uint8Array | Uint8ClampedArray, colours: number, options?: { format?: string }): number[][];
+  export function quantize(
+    rgba: Uint8Array | Uint8ClampedArray,
+    colours: number,
+    options?: { format?: string },
+  ): number[][];
   export function applyPalette(rgba: Uint8Array | Uint8ClampedArray, palette: number[][], format?: string): Uint8Array;
 }

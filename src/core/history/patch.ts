@@ -116,7 +116,8 @@ export function applyPatches<T>(root: T, patches: Patch[]): T {
     let node = top;
     for (const key of target) {
       const child = node[key];
-      if (typeof child !== 'object' || child === null) throw new Error(`The change at ${patch.path.join('/')} does not fit this shot.`);
+      if (typeof child !== 'object' || child === null)
+        throw new Error(`The change at ${patch.path.join('/')} does not fit this shot.`);
       node[key] = ownCopy(child, fresh);
       node = node[key] as Holder;
     }

@@ -32,7 +32,16 @@ interface Line {
   closed: boolean;
 }
 
-function capsule(mask: Uint8Array, width: number, height: number, ax: number, ay: number, bx: number, by: number, radius: number) {
+function capsule(
+  mask: Uint8Array,
+  width: number,
+  height: number,
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  radius: number,
+) {
   const r = Math.max(BARRIER, radius);
   const x0 = Math.max(0, Math.floor(Math.min(ax, bx) - r));
   const x1 = Math.min(width - 1, Math.ceil(Math.max(ax, bx) + r));
@@ -69,7 +78,8 @@ function linesOf(ink: Stroke[], scale: number): Line[] {
 
 function stampLines(mask: Uint8Array, width: number, height: number, lines: Line[]) {
   for (const { samples } of lines) {
-    if (samples.length === SAMPLE_SIZE) capsule(mask, width, height, samples[0], samples[1], samples[0], samples[1], samples[2]);
+    if (samples.length === SAMPLE_SIZE)
+      capsule(mask, width, height, samples[0], samples[1], samples[0], samples[1], samples[2]);
     for (let i = SAMPLE_SIZE; i < samples.length; i += SAMPLE_SIZE) {
       const radius = Math.min(samples[i - 1], samples[i + 2]);
       capsule(mask, width, height, samples[i - 3], samples[i - 2], samples[i], samples[i + 1], radius);
@@ -163,7 +173,8 @@ function labelRegions(runs: Int32Array, width: number, labels: Int32Array): numb
     const y = runs[3 * i];
     const start = runs[3 * i + 1];
     const end = runs[3 * i + 2];
-    while (above < i && (runs[3 * above] < y - 1 || (runs[3 * above] === y - 1 && runs[3 * above + 2] <= start))) above++;
+    while (above < i && (runs[3 * above] < y - 1 || (runs[3 * above] === y - 1 && runs[3 * above + 2] <= start)))
+      above++;
     for (let k = above; k < i && runs[3 * k] === y - 1 && runs[3 * k + 1] < end; k++) {
       const a = find(k);
       const b = find(i);
@@ -206,7 +217,8 @@ function shareLines(mask: Uint8Array, labels: Int32Array, width: number, height:
       // At the paper's edge a step of 0 looks at the pixel itself, which is unlabelled.
       let label = labels[i - west] || labels[i + east] || labels[i - north] || labels[i + south];
       if (label === 0 && diagonal) {
-        label = labels[i - north - west] || labels[i - north + east] || labels[i + south - west] || labels[i + south + east];
+        label =
+          labels[i - north - west] || labels[i - north + east] || labels[i + south - west] || labels[i + south + east];
       }
       if (label !== 0) {
         taken[takes] = i;

@@ -5,7 +5,12 @@ import type { RegionMap } from './regions.ts';
 const TOLERANCE = 0.75;
 
 /** Follows the edge between the region and its surroundings from the top edge of pixel (x, y), the region on the right. */
-function follow(inside: (x: number, y: number) => boolean, x0: number, y0: number, visitTop: (x: number, y: number) => void): number[] {
+function follow(
+  inside: (x: number, y: number) => boolean,
+  x0: number,
+  y0: number,
+  visitTop: (x: number, y: number) => void,
+): number[] {
   const ring: number[] = [];
   // Corner position and direction: 0 right, 1 down, 2 left, 3 up.
   let x = x0;
@@ -20,9 +25,21 @@ function follow(inside: (x: number, y: number) => boolean, x0: number, y0: numbe
     else y--;
     // The two pixels ahead of the corner, left and right of the direction walked.
     const left =
-      direction === 0 ? inside(x, y - 1) : direction === 1 ? inside(x, y) : direction === 2 ? inside(x - 1, y) : inside(x - 1, y - 1);
+      direction === 0
+        ? inside(x, y - 1)
+        : direction === 1
+          ? inside(x, y)
+          : direction === 2
+            ? inside(x - 1, y)
+            : inside(x - 1, y - 1);
     const right =
-      direction === 0 ? inside(x, y) : direction === 1 ? inside(x - 1, y) : direction === 2 ? inside(x - 1, y - 1) : inside(x, y - 1);
+      direction === 0
+        ? inside(x, y)
+        : direction === 1
+          ? inside(x - 1, y)
+          : direction === 2
+            ? inside(x - 1, y - 1)
+            : inside(x, y - 1);
     if (!right) direction = (direction + 1) % 4;
     else if (left) direction = (direction + 3) % 4;
   } while (x !== x0 || y !== y0 || direction !== 0);
@@ -85,7 +102,8 @@ export function regionRings(map: RegionMap, label: number): Float32Array[] {
   const { width, height, labels, scale } = map;
   if (label < 1 || label > map.count) return [];
   const [minX, minY, maxX, maxY] = map.boxes.subarray(4 * label, 4 * label + 4);
-  const inside = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height && labels[y * width + x] === label;
+  const inside = (x: number, y: number) =>
+    x >= 0 && y >= 0 && x < width && y < height && labels[y * width + x] === label;
   const w = maxX - minX + 1;
   const visited = new Uint8Array(w * (maxY - minY + 1));
   const visitTop = (x: number, y: number) => {

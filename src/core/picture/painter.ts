@@ -4,7 +4,7 @@
 import { strokeBounds, strokeOutline } from '../ink/outline.ts';
 import { type Area, type Brush, type Drawing, type Id, POINT_SIZE, type Shot, type Stroke } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
-import { inverse, mapPoint, type Matrix } from './matrix.ts';
+import { inverse, type Matrix, mapPoint } from './matrix.ts';
 import { type Looker, type ShownCell, shownCells } from './shows.ts';
 
 /** The part of a path that is needed. */
@@ -137,7 +137,8 @@ export class Painter {
     const alpha = context.globalAlpha;
     for (const stroke of ink) {
       const { path, box } = this.strokePath(stroke);
-      if (seen && (box.minX > seen.maxX || box.maxX < seen.minX || box.minY > seen.maxY || box.maxY < seen.minY)) continue;
+      if (seen && (box.minX > seen.maxX || box.maxX < seen.minX || box.minY > seen.maxY || box.maxY < seen.minY))
+        continue;
       const colour = tint ?? colours.get(stroke.swatch) ?? LOST_SWATCH;
       context.globalAlpha = alpha * strokeOpacity(stroke);
       context.fillStyle = stroke.brush.kind === 'pencil' ? this.tools.grain(colour) : colour;
@@ -171,7 +172,15 @@ export class Painter {
   }
 
   /** One layer's cell through `view` on a canvas of the given pixel size, faded as the layer is. */
-  paintCell(context: PaintContext, shot: Shot, shown: ShownCell, colours: Map<Id, string>, view: Matrix, width: number, height: number): void {
+  paintCell(
+    context: PaintContext,
+    shot: Shot,
+    shown: ShownCell,
+    colours: Map<Id, string>,
+    view: Matrix,
+    width: number,
+    height: number,
+  ): void {
     const { layer, cell } = shown;
     const onto = (target: PaintContext) => {
       target.setTransform(...view);
@@ -197,7 +206,15 @@ export class Painter {
    * A whole frame on a canvas of `width` x `height` pixels through `view` (paper to canvas): background, then every
    * cell. The canvas is cleared first; with a transparent background it stays clear behind the drawings.
    */
-  paintFrame(context: PaintContext, shot: Shot, frame: number, looker: Looker, view: Matrix, width: number, height: number): void {
+  paintFrame(
+    context: PaintContext,
+    shot: Shot,
+    frame: number,
+    looker: Looker,
+    view: Matrix,
+    width: number,
+    height: number,
+  ): void {
     const colours = colourMap(paletteAt(shot, frame));
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, width, height);
@@ -206,6 +223,7 @@ export class Painter {
       context.fillStyle = shot.background.colour;
       context.fillRect(0, 0, shot.width, shot.height);
     }
-    for (const shown of shownCells(shot, frame, looker)) this.paintCell(context, shot, shown, colours, view, width, height);
+    for (const shown of shownCells(shot, frame, looker))
+      this.paintCell(context, shot, shown, colours, view, width, height);
   }
 }

@@ -1,6 +1,7 @@
 /** What a frame shows, in order: one rule for the paper and for what is delivered. */
-import type { CellRef, Layer, Shot } from '../shot/model.ts';
+
 import { shownRun } from '../sheet/exposures.ts';
+import type { CellRef, Layer, Shot } from '../shot/model.ts';
 
 export interface ShownCell {
   layer: Layer;

@@ -76,7 +76,8 @@ export function tidy(exposures: Exposure[]): Exposure[] {
   for (const exposure of exposures) {
     if (exposure.frames < 1) continue;
     const last = out.at(-1);
-    if (last && last.cell === null && exposure.cell === null) out[out.length - 1] = { ...last, frames: last.frames + exposure.frames };
+    if (last && last.cell === null && exposure.cell === null)
+      out[out.length - 1] = { ...last, frames: last.frames + exposure.frames };
     else out.push(exposure);
   }
   while (out.length > 0 && out.at(-1)!.cell === null) out.pop();
@@ -101,7 +102,11 @@ export function slideChange(exposures: Exposure[], index: number, by: number): E
     if (by <= 0) return exposures;
     const shift = Math.min(by, self.frames - 1);
     if (shift === 0) return exposures;
-    return [{ id: newId(), cell: null, frames: shift }, { ...self, frames: self.frames - shift }, ...exposures.slice(1)];
+    return [
+      { id: newId(), cell: null, frames: shift },
+      { ...self, frames: self.frames - shift },
+      ...exposures.slice(1),
+    ];
   }
   const least = before.cell === null ? 0 : 1;
   const shift = Math.max(-(before.frames - least), Math.min(by, self.frames - 1));
@@ -173,7 +178,13 @@ export function expose(exposures: Exposure[], frame: number, cell: CellRef, fram
   const next = after[0];
   if (next && next.cell === null) {
     const length = Math.min(made.frames, next.frames);
-    return tidy([...before, exposure, { ...made, frames: length }, { ...next, frames: next.frames - length }, ...after.slice(1)]);
+    return tidy([
+      ...before,
+      exposure,
+      { ...made, frames: length },
+      { ...next, frames: next.frames - length },
+      ...after.slice(1),
+    ]);
   }
   return [...before, exposure, made, ...after];
 }

@@ -82,7 +82,11 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
  * @param check looks at the parsed head before the body is trusted; throws BadFile.
  * @throws BadFile when the bytes are not a drawing, are cut short, or hold numbers that are none.
  */
-export function unpackDrawing(bytes: Uint8Array, where: string, check: (head: DrawingHead) => void = () => {}): Drawing {
+export function unpackDrawing(
+  bytes: Uint8Array,
+  where: string,
+  check: (head: DrawingHead) => void = () => {},
+): Drawing {
   const bad = (what: string) => new BadFile(`The ${where} in this file ${what}, so the shot was not opened.`);
   const magic = String.fromCharCode(...bytes.subarray(0, 4));
   if (bytes.length < HEAD_AT || magic !== MAGIC) throw bad('is not a Vignette drawing');
@@ -110,8 +114,12 @@ export function unpackDrawing(bytes: Uint8Array, where: string, check: (head: Dr
     return part;
   };
   const ink: Stroke[] = head.ink.map(({ points, ...rest }) => ({ ...rest, points: take(points * POINT_SIZE) }));
-  const paint: Area[] = head.paint.map(({ rings, ...rest }) => ({ ...rest, rings: rings.map((count) => take(count * 2)) }));
+  const paint: Area[] = head.paint.map(({ rings, ...rest }) => ({
+    ...rest,
+    rings: rings.map((count) => take(count * 2)),
+  }));
   if (at !== floats) throw bad('does not match its own list of lines');
-  for (let i = 0; i < body.length; i++) if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');
+  for (let i = 0; i < body.length; i++)
+    if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');
   return { id: head.id, layerId: head.layerId, number: head.number, role: head.role, ink, paint };
 }

@@ -55,7 +55,11 @@ class LayerPart {
   @IsBoolean() visible!: boolean;
   @IsBoolean() locked!: boolean;
   @IsNumber() @Min(0) @Max(1) opacity!: number;
-  @IsArray() @ArrayMaxSize(LIMITS.maxLength) @ValidateNested({ each: true }) @Type(() => ExposurePart) exposures!: ExposurePart[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxLength)
+  @ValidateNested({ each: true })
+  @Type(() => ExposurePart)
+  exposures!: ExposurePart[];
   @IsIn(AFTER_LAST) afterLast!: AfterLast;
 }
 
@@ -164,7 +168,10 @@ export function firstComplaint(errors: ValidationError[]): string {
     error = error.children[0];
   }
   const what = Object.values(error?.constraints ?? {})[0] ?? 'is not as it should be';
-  const place = way.join(' ').replace(/ (\d+)/g, ' $1,').replace(/,$/, '');
+  const place = way
+    .join(' ')
+    .replace(/ (\d+)/g, ' $1,')
+    .replace(/,$/, '');
   return place ? `${place}: ${what}` : what;
 }
 
@@ -176,7 +183,9 @@ export function checkPart<T extends object>(kind: new () => T, data: unknown, wh
   const part = plainToInstance(kind, data);
   const errors = validateSync(part, { whitelist: true, forbidUnknownValues: true });
   if (errors.length > 0) {
-    throw new BadFile(`The ${where} in this file has a value that cannot be (${firstComplaint(errors)}), so the shot was not opened.`);
+    throw new BadFile(
+      `The ${where} in this file has a value that cannot be (${firstComplaint(errors)}), so the shot was not opened.`,
+    );
   }
   return part;
 }

@@ -19,9 +19,12 @@ export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer>
   const { drawings, assets, ...structure } = shot;
   const parts: Zippable = {
     'vignette.json': strToU8(JSON.stringify({ format: FORMAT, version: SHOT_FILE_VERSION })),
-    'shot.json': strToU8(JSON.stringify({ ...structure, assets: Object.values(assets), drawings: Object.keys(drawings) }, null, 1)),
+    'shot.json': strToU8(
+      JSON.stringify({ ...structure, assets: Object.values(assets), drawings: Object.keys(drawings) }, null, 1),
+    ),
   };
-  for (const drawing of Object.values(drawings)) parts[`drawings/${drawing.id}.vgdr`] = [packDrawing(drawing), { level: 4 }];
+  for (const drawing of Object.values(drawings))
+    parts[`drawings/${drawing.id}.vgdr`] = [packDrawing(drawing), { level: 4 }];
   for (const asset of Object.values(assets)) {
     const bytes = media.get(asset.id);
     // Sound and pictures are compressed already.
@@ -31,31 +34,40 @@ export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer>
 }
 
 function json(bytes: Uint8Array | undefined, name: string): unknown {
-  if (!bytes) throw new BadFile(`This shot file has no ${name}; it may be cut short. Ask for it again, or open another.`);
+  if (!bytes)
+    throw new BadFile(`This shot file has no ${name}; it may be cut short. Ask for it again, or open another.`);
   try {
     return JSON.parse(strFromU8(bytes));
   } catch {
-    throw new BadFile(`The ${name} in this shot file cannot be read; the file is damaged. Ask for it again, or open another.`);
+    throw new BadFile(
+      `The ${name} in this shot file cannot be read; the file is damaged. Ask for it again, or open another.`,
+    );
   }
 }
 
 function unzip(bytes: Uint8Array): Record<string, Uint8Array> {
   if (bytes.length > LARGEST_SHOT_FILE) {
-    throw new BadFile(`This file is ${(bytes.length / 1024 ** 3).toFixed(1)} GB; the largest shot file that can be opened is 1 GB.`);
+    throw new BadFile(
+      `This file is ${(bytes.length / 1024 ** 3).toFixed(1)} GB; the largest shot file that can be opened is 1 GB.`,
+    );
   }
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) throw new BadFile('This is not a Vignette shot file (a .vignette file is a zip). Choose another file.');
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
+    throw new BadFile('This is not a Vignette shot file (a .vignette file is a zip). Choose another file.');
   let unpacked = 0;
   try {
     return unzipSync(bytes, {
       filter: (file) => {
         unpacked += file.originalSize;
-        if (unpacked > 4 * LARGEST_SHOT_FILE) throw new BadFile('This file unpacks to more than 4 GB, which is more than can be opened.');
+        if (unpacked > 4 * LARGEST_SHOT_FILE)
+          throw new BadFile('This file unpacks to more than 4 GB, which is more than can be opened.');
         return true;
       },
     });
   } catch (error) {
     if (error instanceof BadFile) throw error;
-    throw new BadFile('This shot file is cut short or damaged and cannot be unpacked. Ask for it again, or open another.');
+    throw new BadFile(
+      'This shot file is cut short or damaged and cannot be unpacked. Ask for it again, or open another.',
+    );
   }
 }
 
@@ -71,8 +83,10 @@ function checkReferences(shot: Shot): void {
   for (const layer of shot.layers) {
     for (const { cell } of layer.exposures) {
       if (!cell) continue;
-      if (cell.kind === 'drawing' && !shot.drawings[cell.drawing]) throw bad(`exposes a drawing on "${layer.name}" that it does not hold`);
-      if (cell.kind === 'picture' && shot.assets[cell.asset]?.kind !== 'pictures') throw bad(`shows a picture on "${layer.name}" that it does not hold`);
+      if (cell.kind === 'drawing' && !shot.drawings[cell.drawing])
+        throw bad(`exposes a drawing on "${layer.name}" that it does not hold`);
+      if (cell.kind === 'picture' && shot.assets[cell.asset]?.kind !== 'pictures')
+        throw bad(`shows a picture on "${layer.name}" that it does not hold`);
     }
   }
   for (const track of shot.tracks) {
@@ -110,7 +124,8 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
     const packed = parts[`drawings/${id}.vgdr`];
     if (!packed) throw new BadFile(`This shot file lacks the drawing ${id}; it may be cut short. Ask for it again.`);
     drawings[id] = unpackDrawing(packed, `drawing ${id}`, (head) => checkPart(DrawingPart, head, `drawing ${id}`));
-    if (drawings[id].id !== id) throw new BadFile(`The drawing ${id} in this file calls itself ${drawings[id].id}, so the shot was not opened.`);
+    if (drawings[id].id !== id)
+      throw new BadFile(`The drawing ${id} in this file calls itself ${drawings[id].id}, so the shot was not opened.`);
   }
   const media: Media = new Map();
   const assets: Record<Id, Asset> = {};
@@ -133,7 +148,10 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
       exposures: layer.exposures.map(({ id, cell, frames }) => ({ id, cell: cellOf(cell, layer.name), frames })),
     })),
     drawings,
-    palettes: part.palettes.map((palette) => ({ ...palette, swatches: palette.swatches.map((swatch) => ({ ...swatch })) })),
+    palettes: part.palettes.map((palette) => ({
+      ...palette,
+      swatches: palette.swatches.map((swatch) => ({ ...swatch })),
+    })),
     paletteCues: part.paletteCues.map((cue) => ({ ...cue })),
     tracks: part.tracks.map((track) => ({ ...track, clips: track.clips.map((clip) => ({ ...clip })) })),
     assets,

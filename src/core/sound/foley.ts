@@ -17,7 +17,8 @@ export function metalClick(rate: number): Float32Array {
   for (let i = 0; i < out.length; i++) {
     const t = i / rate;
     const tick = noise() * Math.exp(-t * 900);
-    const ring = Math.sin(2 * Math.PI * 3140 * t) * Math.exp(-t * 34) + 0.6 * Math.sin(2 * Math.PI * 4710 * t) * Math.exp(-t * 52);
+    const ring =
+      Math.sin(2 * Math.PI * 3140 * t) * Math.exp(-t * 34) + 0.6 * Math.sin(2 * Math.PI * 4710 * t) * Math.exp(-t * 52);
     out[i] = 0.55 * tick + 0.32 * ring;
   }
   return out;

@@ -23,7 +23,8 @@ export function writeWav(channels: Float32Array[], rate: number): Uint8Array<Arr
   text(36, 'data');
   view.setUint32(40, bytes, true);
   for (let i = 0, at = 44; i < frames; i++) {
-    for (let c = 0; c < count; c++, at += 2) view.setInt16(at, Math.round(Math.max(-1, Math.min(1, channels[c][i])) * 32767), true);
+    for (let c = 0; c < count; c++, at += 2)
+      view.setInt16(at, Math.round(Math.max(-1, Math.min(1, channels[c][i])) * 32767), true);
   }
   return out;
 }

@@ -18,8 +18,8 @@ import {
   Stopped,
   throughPalette,
 } from '../../../src/core/export/index.ts';
-import type { Shot } from '../../../src/core/shot/index.ts';
 import { addDrawing } from '../../../src/core/sheet/index.ts';
+import type { Shot } from '../../../src/core/shot/index.ts';
 import { nodePainter, raster } from '../../canvas.ts';
 import { circle, smallShot } from '../../make.ts';
 
@@ -62,11 +62,15 @@ describe('GIF time', () => {
   });
   test('any rate and any holds keep the true length to half a centisecond', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 60 }), fc.integer({ min: 1, max: 60 }), (runs, fps) => {
-        const total = centisecondDelays(runs, fps).reduce((a, b) => a + b);
-        const frames = runs.reduce((a, b) => a + b);
-        expect(Math.abs(total - (frames * 100) / fps)).toBeLessThanOrEqual(0.5);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 60 }),
+        fc.integer({ min: 1, max: 60 }),
+        (runs, fps) => {
+          const total = centisecondDelays(runs, fps).reduce((a, b) => a + b);
+          const frames = runs.reduce((a, b) => a + b);
+          expect(Math.abs(total - (frames * 100) / fps)).toBeLessThanOrEqual(0.5);
+        },
+      ),
     );
   });
 });

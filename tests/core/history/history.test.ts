@@ -45,8 +45,16 @@ describe('history', () => {
 
   test('the journal replayed over the first state gives the same shot and the same undo', () => {
     const move = fc.oneof(
-      fc.record({ kind: fc.constant('change'), title: fc.string({ maxLength: 6 }), gesture: fc.constantFrom('', '', 'g') }),
-      fc.record({ kind: fc.constantFrom('undo' as const, 'redo' as const), title: fc.constant(''), gesture: fc.constant('') }),
+      fc.record({
+        kind: fc.constant('change'),
+        title: fc.string({ maxLength: 6 }),
+        gesture: fc.constantFrom('', '', 'g'),
+      }),
+      fc.record({
+        kind: fc.constantFrom('undo' as const, 'redo' as const),
+        title: fc.constant(''),
+        gesture: fc.constant(''),
+      }),
     );
     fc.assert(
       fc.property(fc.array(move, { maxLength: 40 }), (moves) => {
@@ -54,7 +62,8 @@ describe('history', () => {
         const live = new History(shot);
         const rows: JournalRow[] = [];
         for (const { kind, title, gesture } of moves) {
-          const row = kind === 'change' ? live.change('title', retitle(title), gesture) : live.step(kind as 'undo' | 'redo');
+          const row =
+            kind === 'change' ? live.change('title', retitle(title), gesture) : live.step(kind as 'undo' | 'redo');
           if (row) rows.push(row);
         }
         const opened = new History(shot);

@@ -4,7 +4,12 @@ import { applyPatches, diff } from '../../../src/core/history/index.ts';
 
 const leaf = fc.oneof(fc.integer(), fc.string({ maxLength: 4 }), fc.boolean(), fc.constant(null));
 const { tree } = fc.letrec((tie) => ({
-  tree: fc.oneof({ depthSize: 'small' }, leaf, fc.array(tie('tree'), { maxLength: 5 }), fc.dictionary(fc.string({ minLength: 1, maxLength: 3 }), tie('tree'), { maxKeys: 5 })),
+  tree: fc.oneof(
+    { depthSize: 'small' },
+    leaf,
+    fc.array(tie('tree'), { maxLength: 5 }),
+    fc.dictionary(fc.string({ minLength: 1, maxLength: 3 }), tie('tree'), { maxKeys: 5 }),
+  ),
 }));
 const root = fc.dictionary(fc.string({ minLength: 1, maxLength: 3 }), tree, { maxKeys: 6 });
 
@@ -21,9 +26,18 @@ describe('patches', () => {
   });
 
   test('leave the tree they are applied to as it was', () => {
-    const a = { list: [{ id: 'p', n: 1 }, { id: 'q', n: 2 }], other: { deep: [1, 2, 3] } };
+    const a = {
+      list: [
+        { id: 'p', n: 1 },
+        { id: 'q', n: 2 },
+      ],
+      other: { deep: [1, 2, 3] },
+    };
     const before = structuredClone(a);
-    applyPatches(a, [{ path: ['list', 0, 'n'], set: 9 }, { path: ['other', 'deep'], at: 1, remove: 1, insert: [7, 8] }]);
+    applyPatches(a, [
+      { path: ['list', 0, 'n'], set: 9 },
+      { path: ['other', 'deep'], at: 1, remove: 1, insert: [7, 8] },
+    ]);
     expect(a).toEqual(before);
   });
 
@@ -43,10 +57,14 @@ describe('patches', () => {
   test('a change inside one of many exposures is a change of that one number', () => {
     const exposures = Array.from({ length: 50 }, (_, i) => ({ id: `e${i}`, frames: 2 }));
     const changed = exposures.map((exposure, i) => (i === 20 ? { ...exposure, frames: 3 } : exposure));
-    expect(diff({ exposures }, { exposures: changed }).patches).toEqual([{ path: ['exposures', 20, 'frames'], set: 3 }]);
+    expect(diff({ exposures }, { exposures: changed }).patches).toEqual([
+      { path: ['exposures', 20, 'frames'], set: 3 },
+    ]);
   });
 
   test('a patch that leads nowhere names its path', () => {
-    expect(() => applyPatches({ a: 1 } as object, [{ path: ['layers', 0, 'name'], set: 'x' }])).toThrow('layers/0/name');
+    expect(() => applyPatches({ a: 1 } as object, [{ path: ['layers', 0, 'name'], set: 'x' }])).toThrow(
+      'layers/0/name',
+    );
   });
 });

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { diameter, erase, outlineOf, PenLine, pressureOf, sampleCurve, strokeBounds, strokeOutline } from '../../../src/core/ink/index.ts';
+import {
+  diameter,
+  erase,
+  outlineOf,
+  PenLine,
+  pressureOf,
+  sampleCurve,
+  strokeBounds,
+  strokeOutline,
+} from '../../../src/core/ink/index.ts';
 import { POINT_SIZE } from '../../../src/core/shot/index.ts';
 import { nodePainter, raster } from '../../canvas.ts';
 import { circle, PEN, strokeThrough } from '../../make.ts';
@@ -45,7 +54,10 @@ describe('the outline', () => {
     expect(Math.abs(signedArea(dot))).toBeCloseTo(Math.PI * 25, -1);
   });
   test('however the pen doubles back, all polygons turn the same way, so the line has no holes', () => {
-    const points = fc.array(fc.tuple(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 0, max: 200 })), { minLength: 2, maxLength: 14 });
+    const points = fc.array(fc.tuple(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 0, max: 200 })), {
+      minLength: 2,
+      maxLength: 14,
+    });
     fc.assert(
       fc.property(points, (list) => {
         const areas = strokeOutline(strokeThrough(list as [number, number][])).map(signedArea);
@@ -60,7 +72,9 @@ describe('the outline', () => {
       [20, 50],
       [180, 50],
     ]);
-    const painted = raster(200, 100, (context) => nodePainter().paintInk(context, [line], new Map([['ink', '#000000']])));
+    const painted = raster(200, 100, (context) =>
+      nodePainter().paintInk(context, [line], new Map([['ink', '#000000']])),
+    );
     expect(painted.covered()).toBeGreaterThan(160 * 10 + Math.PI * 25 - 8);
     expect(painted.covered()).toBeLessThan(160 * 10 + Math.PI * 25 + 8);
   });
@@ -70,21 +84,28 @@ describe('the outline', () => {
       raster(100 * scale, 100 * scale, (context) => {
         context.setTransform(scale, 0, 0, scale, 0, 0);
         nodePainter().paintInk(context, [ring], new Map([['ink', '#000000']]));
-      }).covered() / scale ** 2;
+      }).covered() /
+      scale ** 2;
     expect(Math.abs(at(4) - at(1)) / at(1)).toBeLessThan(0.01);
   });
   test('stays inside its bounds', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 300 })), { minLength: 1, maxLength: 10 }), (list) => {
-        const stroke = strokeThrough(list as [number, number][]);
-        const box = strokeBounds(stroke);
-        const xs = strokeOutline(stroke).flatMap((polygon) => [...polygon].filter((_, i) => i % 2 === 0));
-        const ys = strokeOutline(stroke).flatMap((polygon) => [...polygon].filter((_, i) => i % 2 === 1));
-        expect(Math.min(...xs)).toBeGreaterThanOrEqual(box.minX - 0.01);
-        expect(Math.max(...xs)).toBeLessThanOrEqual(box.maxX + 0.01);
-        expect(Math.min(...ys)).toBeGreaterThanOrEqual(box.minY - 0.01);
-        expect(Math.max(...ys)).toBeLessThanOrEqual(box.maxY + 0.01);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 300 })), {
+          minLength: 1,
+          maxLength: 10,
+        }),
+        (list) => {
+          const stroke = strokeThrough(list as [number, number][]);
+          const box = strokeBounds(stroke);
+          const xs = strokeOutline(stroke).flatMap((polygon) => [...polygon].filter((_, i) => i % 2 === 0));
+          const ys = strokeOutline(stroke).flatMap((polygon) => [...polygon].filter((_, i) => i % 2 === 1));
+          expect(Math.min(...xs)).toBeGreaterThanOrEqual(box.minX - 0.01);
+          expect(Math.max(...xs)).toBeLessThanOrEqual(box.maxX + 0.01);
+          expect(Math.min(...ys)).toBeGreaterThanOrEqual(box.minY - 0.01);
+          expect(Math.max(...ys)).toBeLessThanOrEqual(box.maxY + 0.01);
+        },
+      ),
       { numRuns: 300 },
     );
   });
@@ -101,7 +122,10 @@ describe('the pen', () => {
   test('however steadied, a line ends where the pen lifted', () => {
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })), { minLength: 2, maxLength: 60 }),
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 500 })), {
+          minLength: 2,
+          maxLength: 60,
+        }),
         fc.double({ min: 0, max: 0.95, noNaN: true }),
         (list, steady) => {
           const line = new PenLine(steady, 1);

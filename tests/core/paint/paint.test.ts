@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { areaContains, areaSize, areaUnder, pour, regionAt, regionMap, regionRings, takeOff } from '../../../src/core/paint/index.ts';
+import {
+  areaContains,
+  areaSize,
+  areaUnder,
+  pour,
+  regionAt,
+  regionMap,
+  regionRings,
+  takeOff,
+} from '../../../src/core/paint/index.ts';
 import { nodePainter, raster } from '../../canvas.ts';
 import { box, circle, strokeThrough } from '../../make.ts';
 
@@ -49,10 +58,18 @@ describe('the region map', () => {
     expect(regionAt(regionMap([], W, H, 0), -3, 20)).toBe(0);
   });
   test('the regions of any drawing cover the paper exactly once', () => {
-    const shapes = fc.array(fc.tuple(fc.integer({ min: 20, max: 180 }), fc.integer({ min: 20, max: 130 }), fc.integer({ min: 8, max: 60 })), { maxLength: 5 });
+    const shapes = fc.array(
+      fc.tuple(fc.integer({ min: 20, max: 180 }), fc.integer({ min: 20, max: 130 }), fc.integer({ min: 8, max: 60 })),
+      { maxLength: 5 },
+    );
     fc.assert(
       fc.property(shapes, (list) => {
-        const map = regionMap(list.map(([x, y, r]) => circle(x, y, r)), 200, 150, 0);
+        const map = regionMap(
+          list.map(([x, y, r]) => circle(x, y, r)),
+          200,
+          150,
+          0,
+        );
         let sum = 0;
         for (let label = 1; label <= map.count; label++) sum += areaSize(regionRings(map, label));
         expect(Math.abs(sum - 200 * 150)).toBeLessThan(0.02 * 200 * 150);

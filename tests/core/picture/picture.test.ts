@@ -1,5 +1,14 @@
 import { describe, expect, test } from 'vitest';
-import { after, inverse, leftOut, mapPoint, type Matrix, scaleOf, seenBox, shownCells } from '../../../src/core/picture/index.ts';
+import {
+  after,
+  inverse,
+  leftOut,
+  type Matrix,
+  mapPoint,
+  scaleOf,
+  seenBox,
+  shownCells,
+} from '../../../src/core/picture/index.ts';
 import { makeLayer, newId, paletteAt } from '../../../src/core/shot/index.ts';
 import { frameOf, nodePainter, raster } from '../../canvas.ts';
 import { cellOf, circle, smallShot } from '../../make.ts';
@@ -8,7 +17,10 @@ function withLayers() {
   const small = smallShot();
   const { shot, drawing } = small;
   const guide = makeLayer('Rough', 'rough', { exposures: [{ id: newId(), cell: cellOf('r'), frames: 12 }] });
-  const hidden = makeLayer('Old arm', 'clean', { visible: false, exposures: [{ id: newId(), cell: cellOf('h'), frames: 12 }] });
+  const hidden = makeLayer('Old arm', 'clean', {
+    visible: false,
+    exposures: [{ id: newId(), cell: cellOf('h'), frames: 12 }],
+  });
   shot.layers.push(guide, hidden);
   const swatch = drawing.ink[0].swatch;
   shot.drawings.r = { ...drawing, id: 'r', layerId: guide.id, ink: [circle(60, 60, 30, { swatch })] };
@@ -25,7 +37,11 @@ describe('what a frame shows', () => {
   });
   test('what is left out is named with its reason', () => {
     const { shot } = withLayers();
-    expect(leftOut(shot).map(({ layer, why }) => `${layer.name}: ${why}`)).toEqual(['Rough: guide layer', 'Rough: guide layer', 'Old arm: hidden']);
+    expect(leftOut(shot).map(({ layer, why }) => `${layer.name}: ${why}`)).toEqual([
+      'Rough: guide layer',
+      'Rough: guide layer',
+      'Old arm: hidden',
+    ]);
   });
   test('a guide leaves no pixel in a delivered frame', () => {
     const { shot } = withLayers();
@@ -67,11 +83,16 @@ describe('what a frame shows', () => {
   });
   test('pencil lets the paper’s tooth through and looks the same each time', () => {
     const line = circle(50, 50, 30, { brush: { kind: 'pencil', width: 12, thinning: 0, opacity: 1 } });
-    const paint = () => raster(100, 100, (context) => nodePainter().paintInk(context, [line], new Map([['ink', '#000000']])));
+    const paint = () =>
+      raster(100, 100, (context) => nodePainter().paintInk(context, [line], new Map([['ink', '#000000']])));
     const first = paint();
     expect(Buffer.from(first.data).equals(Buffer.from(paint().data))).toBe(true);
     const pen = raster(100, 100, (context) =>
-      nodePainter().paintInk(context, [{ ...line, brush: { ...line.brush, kind: 'pen' } }], new Map([['ink', '#000000']])),
+      nodePainter().paintInk(
+        context,
+        [{ ...line, brush: { ...line.brush, kind: 'pen' } }],
+        new Map([['ink', '#000000']]),
+      ),
     );
     expect(first.covered()).toBeLessThan(0.92 * pen.covered());
   });

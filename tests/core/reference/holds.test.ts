@@ -8,16 +8,20 @@ test('pictures of an eighth of a second are held three frames at 24', () => {
 
 test('delays that fit no whole frame never drift from the clip’s own time', () => {
   fc.assert(
-    fc.property(fc.array(fc.integer({ min: 10, max: 900 }), { minLength: 1, maxLength: 80 }), fc.integer({ min: 1, max: 60 }), (delays, fps) => {
-      const holds = holdsFromDelays(delays, fps);
-      let time = 0;
-      let frames = 0;
-      delays.forEach((delay, i) => {
-        time += delay;
-        frames += holds[i];
-        expect(Math.abs(frames - (time * fps) / 1000)).toBeLessThanOrEqual(0.5);
-      });
-    }),
+    fc.property(
+      fc.array(fc.integer({ min: 10, max: 900 }), { minLength: 1, maxLength: 80 }),
+      fc.integer({ min: 1, max: 60 }),
+      (delays, fps) => {
+        const holds = holdsFromDelays(delays, fps);
+        let time = 0;
+        let frames = 0;
+        delays.forEach((delay, i) => {
+          time += delay;
+          frames += holds[i];
+          expect(Math.abs(frames - (time * fps) / 1000)).toBeLessThanOrEqual(0.5);
+        });
+      },
+    ),
   );
 });
 

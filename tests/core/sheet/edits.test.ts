@@ -18,13 +18,31 @@ const edit = (shot: Shot, recipe: (draft: Shot) => void): Shot => change(shot, r
 describe('drawing on the sheet', () => {
   test('a pen on a held frame draws on the held drawing', () => {
     const { shot, drawing, layerId } = smallShot();
-    const after = edit(shot, (draft) => void drawingToDrawOn(draft, layerId, 3, 2).ink.push(strokeThrough([[1, 1], [9, 9]])));
+    const after = edit(
+      shot,
+      (draft) =>
+        void drawingToDrawOn(draft, layerId, 3, 2).ink.push(
+          strokeThrough([
+            [1, 1],
+            [9, 9],
+          ]),
+        ),
+    );
     expect(Object.keys(after.drawings)).toEqual([drawing.id]);
     expect(after.drawings[drawing.id].ink).toHaveLength(2);
   });
   test('a pen on an empty cell makes a new drawing there, numbered on', () => {
     const { shot, layerId } = smallShot();
-    const after = edit(shot, (draft) => void drawingToDrawOn(draft, layerId, 6, 2).ink.push(strokeThrough([[1, 1], [9, 9]])));
+    const after = edit(
+      shot,
+      (draft) =>
+        void drawingToDrawOn(draft, layerId, 6, 2).ink.push(
+          strokeThrough([
+            [1, 1],
+            [9, 9],
+          ]),
+        ),
+    );
     const made = drawingShown(after, layerOf(after, layerId), 6)!;
     expect(made.number).toBe(2);
     expect(layerOf(after, layerId).exposures.map(({ frames }) => frames)).toEqual([4, 2, 2]);
@@ -61,7 +79,9 @@ describe('trace-over layer', () => {
     expect(exposures[2].cell).not.toEqual(exposures[0].cell);
     const traced = Object.values(after.drawings).filter((drawing) => drawing.layerId === made);
     expect(traced.map(({ ink }) => ink.length)).toEqual([0, 0]);
-    expect(after.layers.findIndex((layer) => layer.id === made)).toBe(after.layers.findIndex((layer) => layer.id === layerId) + 1);
+    expect(after.layers.findIndex((layer) => layer.id === made)).toBe(
+      after.layers.findIndex((layer) => layer.id === layerId) + 1,
+    );
   });
 });
 

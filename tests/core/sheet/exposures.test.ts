@@ -83,7 +83,8 @@ describe('after the last drawing', () => {
     const cell = inside < 0 ? null : runAt(abc, inside)!.exposure.cell;
     return cell?.kind === 'drawing' ? cell.drawing : '-';
   };
-  const eight = (after: Parameters<typeof frameInside>[1]) => Array.from({ length: 8 }, (_, i) => shows(after, i)).join('');
+  const eight = (after: Parameters<typeof frameInside>[1]) =>
+    Array.from({ length: 8 }, (_, i) => shows(after, i)).join('');
   test('holds, clears, repeats, goes back and forth without doubling the ends', () => {
     expect(eight('holds')).toBe('abcccccc');
     expect(eight('clears')).toBe('abc-----');
@@ -98,7 +99,8 @@ test('a drawing exposed again is a reused one', () => {
 });
 
 /** Drawings exposed, counted. */
-const used = (exposures: Exposure[]) => new Set(exposures.flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : [])));
+const used = (exposures: Exposure[]) =>
+  new Set(exposures.flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : [])));
 
 describe('no timing operation loses a drawing or makes a hold of nothing', () => {
   type Operation = (exposures: Exposure[], i: number, by: number) => Exposure[];

@@ -2,14 +2,39 @@ import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import { BadFile, type Shot } from '../../../src/core/shot/index.ts';
-import { type Media, packDrawing, readShotFile, unpackDrawing, writeShotFile } from '../../../src/core/shotfile/index.ts';
+import {
+  type Media,
+  packDrawing,
+  readShotFile,
+  unpackDrawing,
+  writeShotFile,
+} from '../../../src/core/shotfile/index.ts';
 import { circle, smallShot, strokeThrough } from '../../make.ts';
 
 function fullShot(): { shot: Shot; media: Media } {
   const { shot, drawing, swatch } = smallShot();
-  drawing.paint = [{ id: 'area1', swatch, rings: [Float32Array.from([0, 0, 9, 0, 9, 9]), Float32Array.from([2, 2, 3, 2, 3, 3])] }];
-  shot.assets.voice1 = { id: 'voice1', name: 'line.wav', type: 'audio/wav', kind: 'sound', bytes: 4, seconds: 1.5, pictures: 0, width: 0, height: 0 };
-  shot.tracks = [{ id: 't1', name: 'Voice', muted: false, clips: [{ id: 'c1', name: 'line', asset: 'voice1', frame: 3, in: 0, out: 1.5, gain: 0.8 }] }];
+  drawing.paint = [
+    { id: 'area1', swatch, rings: [Float32Array.from([0, 0, 9, 0, 9, 9]), Float32Array.from([2, 2, 3, 2, 3, 3])] },
+  ];
+  shot.assets.voice1 = {
+    id: 'voice1',
+    name: 'line.wav',
+    type: 'audio/wav',
+    kind: 'sound',
+    bytes: 4,
+    seconds: 1.5,
+    pictures: 0,
+    width: 0,
+    height: 0,
+  };
+  shot.tracks = [
+    {
+      id: 't1',
+      name: 'Voice',
+      muted: false,
+      clips: [{ id: 'c1', name: 'line', asset: 'voice1', frame: 3, in: 0, out: 1.5, gain: 0.8 }],
+    },
+  ];
   return { shot, media: new Map([['voice1', Uint8Array.from([1, 2, 3, 4])]]) };
 }
 
@@ -50,7 +75,12 @@ describe('a shot file', () => {
     const { shot, media } = fullShot();
     const parts = unzipSync(writeShotFile(shot, media));
     const [drawing] = Object.keys(shot.drawings);
-    expect(Object.keys(parts).sort()).toEqual([`drawings/${drawing}.vgdr`, 'media/voice1', 'shot.json', 'vignette.json']);
+    expect(Object.keys(parts).sort()).toEqual([
+      `drawings/${drawing}.vgdr`,
+      'media/voice1',
+      'shot.json',
+      'vignette.json',
+    ]);
     expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 1 });
   });
 });
@@ -59,11 +89,14 @@ describe('a packed drawing', () => {
   test('gives any lines back to the bit', () => {
     const coordinate = fc.float({ min: -5000, max: 5000, noNaN: true });
     fc.assert(
-      fc.property(fc.array(fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 20 }), { maxLength: 8 }), (lines) => {
-        const { drawing } = smallShot();
-        drawing.ink = lines.map((points) => strokeThrough(points as [number, number][]));
-        expect(unpackDrawing(packDrawing(drawing), 'drawing 1')).toEqual(drawing);
-      }),
+      fc.property(
+        fc.array(fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 20 }), { maxLength: 8 }),
+        (lines) => {
+          const { drawing } = smallShot();
+          drawing.ink = lines.map((points) => strokeThrough(points as [number, number][]));
+          expect(unpackDrawing(packDrawing(drawing), 'drawing 1')).toEqual(drawing);
+        },
+      ),
       { numRuns: 200 },
     );
   });
@@ -90,11 +123,15 @@ describe('a bad file gives one sentence', () => {
     expect(complaint(bytes.subarray(0, bytes.length >> 1))).toMatch(/cut short or damaged/);
   });
   test('from a later version', () => {
-    expect(complaint(tampered((parts) => (parts['vignette.json'] = strToU8('{"format":"vignette-shot","version":9}'))))).toMatch(/later version.*9/);
+    expect(
+      complaint(tampered((parts) => (parts['vignette.json'] = strToU8('{"format":"vignette-shot","version":9}')))),
+    ).toMatch(/later version.*9/);
   });
   test('a value out of range is named with its place', () => {
     expect(complaint(withShot((shot) => Object.assign(shot, { fps: 900 })))).toMatch(/fps/);
-    expect(complaint(withShot((shot) => Object.assign((shot as never as Shot).layers[2].exposures[0], { frames: 0 })))).toMatch(/layers 3, exposures 1: frames/);
+    expect(
+      complaint(withShot((shot) => Object.assign((shot as never as Shot).layers[2].exposures[0], { frames: 0 }))),
+    ).toMatch(/layers 3, exposures 1: frames/);
     expect(complaint(withShot((shot) => Object.assign(shot, { width: 9000 })))).toMatch(/width/);
   });
   test('a drawing that is not in it', () => {
@@ -109,12 +146,24 @@ describe('a bad file gives one sentence', () => {
   test('a coordinate that is no number', () => {
     const bad = tampered((parts) => {
       const name = Object.keys(parts).find((each) => each.startsWith('drawings/'))!;
-      new DataView(parts[name].buffer, parts[name].byteOffset, parts[name].byteLength).setFloat32(parts[name].length - 4, Number.NaN, true);
+      new DataView(parts[name].buffer, parts[name].byteOffset, parts[name].byteLength).setFloat32(
+        parts[name].length - 4,
+        Number.NaN,
+        true,
+      );
     });
     expect(complaint(bad)).toMatch(/not a number/);
   });
   test('a cell that shows nothing there is', () => {
-    expect(complaint(withShot((shot) => Object.assign((shot as never as Shot).layers[2].exposures[0], { cell: { kind: 'drawing', drawing: 'nobody' } })))).toMatch(/exposes a drawing/);
+    expect(
+      complaint(
+        withShot((shot) =>
+          Object.assign((shot as never as Shot).layers[2].exposures[0], {
+            cell: { kind: 'drawing', drawing: 'nobody' },
+          }),
+        ),
+      ),
+    ).toMatch(/exposes a drawing/);
   });
   test('random damage never gets through as a crash', () => {
     const { shot, media } = fullShot();

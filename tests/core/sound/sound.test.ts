@@ -1,10 +1,29 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Clip, Shot } from '../../../src/core/shot/index.ts';
-import { clipEnd, cuesBetween, flameHiss, metalClick, PEAK_RATE, peakBetween, peaksOf, soundEnd, writeWav } from '../../../src/core/sound/index.ts';
+import {
+  clipEnd,
+  cuesBetween,
+  flameHiss,
+  metalClick,
+  PEAK_RATE,
+  peakBetween,
+  peaksOf,
+  soundEnd,
+  writeWav,
+} from '../../../src/core/sound/index.ts';
 import { smallShot } from '../../make.ts';
 
-const clip = (over: Partial<Clip> = {}): Clip => ({ id: 'c', name: 'Voice', asset: 'v', frame: 4, in: 0, out: 1, gain: 1, ...over });
+const clip = (over: Partial<Clip> = {}): Clip => ({
+  id: 'c',
+  name: 'Voice',
+  asset: 'v',
+  frame: 4,
+  in: 0,
+  out: 1,
+  gain: 1,
+  ...over,
+});
 
 function withClip(over: Partial<Clip> = {}, muted = false): Shot {
   return { ...smallShot().shot, tracks: [{ id: 't', name: 'Voice', muted, clips: [clip(over)] }] };
@@ -33,11 +52,17 @@ describe('when a sound is heard', () => {
   });
   test('the sounds of neighbouring stretches join without gap or overlap', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 30 }), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 20 }), (a, b, c) => {
-        const shot = withClip();
-        const seconds = (from: number, to: number) => cuesBetween(shot, from, to).reduce((sum, cue) => sum + cue.seconds, 0);
-        expect(seconds(a, a + b) + seconds(a + b, a + b + c)).toBeCloseTo(seconds(a, a + b + c), 6);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 30 }),
+        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 1, max: 20 }),
+        (a, b, c) => {
+          const shot = withClip();
+          const seconds = (from: number, to: number) =>
+            cuesBetween(shot, from, to).reduce((sum, cue) => sum + cue.seconds, 0);
+          expect(seconds(a, a + b) + seconds(a + b, a + b + c)).toBeCloseTo(seconds(a, a + b + c), 6);
+        },
+      ),
     );
   });
 });

@@ -1,8 +1,8 @@
 import PenIcon from 'lucide-react/icons/pen-tool';
 import PencilIcon from 'lucide-react/icons/pencil';
 import { makeStroke, PenLine } from '../../../core/ink/index.ts';
-import { type Brush, colourMap, paletteAt } from '../../../core/shot/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
+import { type Brush, colourMap, paletteAt } from '../../../core/shot/index.ts';
 import type { OpenShot } from '../../session/open-shot.ts';
 import type { LineSettings } from '../../session/view-state.ts';
 import type { Tool } from './tool.ts';

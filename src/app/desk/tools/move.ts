@@ -1,6 +1,6 @@
 import HandIcon from 'lucide-react/icons/hand';
-import { panBy } from '../view.ts';
 import { paperRoom } from '../room.ts';
+import { panBy } from '../view.ts';
 import type { Tool } from './tool.ts';
 
 /** Moves the paper under the pen. */

@@ -1,5 +1,5 @@
-import BucketIcon from 'lucide-react/icons/paint-bucket';
 import { type Remote, wrap } from 'comlink';
+import BucketIcon from 'lucide-react/icons/paint-bucket';
 import { pour as pourInto, takeOff } from '../../../core/paint/index.ts';
 import { revision } from '../../../core/picture/index.ts';
 import type { Drawing } from '../../../core/shot/index.ts';
@@ -10,12 +10,17 @@ import type { Tool } from './tool.ts';
 let face: Remote<PaintFace> | null = null;
 
 function paintWorker(): Remote<PaintFace> {
-  face ??= wrap<PaintFace>(new Worker(new URL('../../../workers/paint.worker.ts', import.meta.url), { type: 'module' }));
+  face ??= wrap<PaintFace>(
+    new Worker(new URL('../../../workers/paint.worker.ts', import.meta.url), { type: 'module' }),
+  );
   return face;
 }
 
 /** Has the region map of a drawing made, unless it is there; returns its key. */
-export async function prepareRegions({ session, view }: Pick<OpenShot, 'session' | 'view'>, drawing: Drawing): Promise<string> {
+export async function prepareRegions(
+  { session, view }: Pick<OpenShot, 'session' | 'view'>,
+  drawing: Drawing,
+): Promise<string> {
   const { width, height } = session.shot;
   const { gap } = view.getState().tools.pour;
   const key = `${revision(drawing.ink)}|${width}x${height}|${gap}`;
