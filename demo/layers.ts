@@ -38,7 +38,7 @@ interface Pose {
 }
 
 /** The keeper's drawings along the sheet; a key used again is the same pose again. */
-export const POSES: Pose[] = KEEPER.map((each) => ({
+const POSES: Pose[] = KEEPER.map((each) => ({
   frame: each.frame,
   exposed: each,
   drawn: 'key' in each ? keyOf(each.key) : drawBetween(keyOf(each.from), keyOf(each.to), each.t),

@@ -41,7 +41,7 @@ export interface Key extends Drawn {
   nose: [number, number];
 }
 
-export interface MouthPlace {
+interface MouthPlace {
   key: string;
   x: number;
   y: number;
@@ -76,7 +76,7 @@ export const swatchIds: Record<string, Id> = Object.fromEntries(
 );
 
 /** The brush the keys were drawn with: diameter = width * (1 + 1.2 (pressure - 0.5)). */
-export function penOf(width: number): Brush {
+function penOf(width: number): Brush {
   return { kind: 'pen', width, thinning: 0.6, opacity: 1 };
 }
 
@@ -93,11 +93,13 @@ function lineageOf(name: string): Id {
 
 export function strokeOf(drawn: DrawnStroke, brush = penOf(drawn.width), swatch = swatchIds[drawn.swatch]): Stroke {
   const points = new Float32Array(drawn.points.length * POINT_SIZE);
-  drawn.points.forEach(([x, y, pressure = 0.5], i) => points.set([x, y, pressure, 0, 0, i * 0.02], i * POINT_SIZE));
+  drawn.points.forEach(([x, y, pressure = 0.5], i) => {
+    points.set([x, y, pressure, 0, 0, i * 0.02], i * POINT_SIZE);
+  });
   return { id: newId(), lineage: lineageOf(drawn.name), brush, swatch, points, closed: drawn.closed ?? false, seed: 1 };
 }
 
-export function areaOf(drawn: DrawnArea): Area {
+function areaOf(drawn: DrawnArea): Area {
   const ring = (points: [number, number][]) => Float32Array.from(points.flat());
   return { id: newId(), swatch: swatchIds[drawn.swatch], rings: [ring(drawn.points), ...drawn.holes.map(ring)] };
 }

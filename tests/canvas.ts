@@ -20,7 +20,8 @@ export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter 
       const context = tile.getContext('2d');
       const image = context.createImageData(GRAIN_SIDE, GRAIN_SIDE);
       const value = Number.parseInt(colour.slice(1), 16);
-      grainTile().forEach((alpha, i) => image.data.set([value >> 16, (value >> 8) & 255, value & 255, alpha], 4 * i));
+      for (const [i, alpha] of grainTile().entries())
+        image.data.set([value >> 16, (value >> 8) & 255, value & 255, alpha], 4 * i);
       context.putImageData(image, 0, 0);
       return context.createPattern(tile, 'repeat');
     },

@@ -19,7 +19,9 @@ export const PEN: Brush = { kind: 'pen', width: 10, thinning: 0.6, opacity: 1 };
 /** A stroke through x, y points at half pressure. */
 export function strokeThrough(points: [number, number][], over: Partial<Stroke> = {}): Stroke {
   const data = new Float32Array(points.length * POINT_SIZE);
-  points.forEach(([x, y], i) => data.set([x, y, 0.5, 0, 0, i * 0.01], i * POINT_SIZE));
+  points.forEach(([x, y], i) => {
+    data.set([x, y, 0.5, 0, 0, i * 0.01], i * POINT_SIZE);
+  });
   return { id: newId(), lineage: 'line', brush: PEN, swatch: 'ink', points: data, closed: false, seed: 1, ...over };
 }
 

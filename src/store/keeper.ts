@@ -19,6 +19,7 @@ const SNAPSHOT_IDLE_MS = 4000;
 /** Edits read back at once: those in memory at opening, and each time undo reaches further back. */
 const RECALL = 200;
 const RETRY_MS = 5000;
+const ROW_EVERY_MS = 3000;
 
 /** Rows that bring a shot into the database whole. */
 export async function writeWhole(db: Database, shot: Shot, history: History): Promise<void> {
@@ -75,11 +76,10 @@ export class Keeper {
   private idle: ReturnType<typeof setTimeout> | undefined;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
+  private row = { said: '', at: 0 };
   state: KeptState;
   /** Called whenever `state` changes. */
   onState: (state: KeptState) => void = () => {};
-  /** Milliseconds each of the last writes took, for the bench. */
-  readonly writeTimes: number[] = [];
 
   constructor(db: Database, history: History, snapshotSeq: number, keptAt: number) {
     this.db = db;
@@ -145,27 +145,32 @@ export class Keeper {
 
   private async write(): Promise<void> {
     const rows = this.waiting.slice();
-    const started = performance.now();
-    const { id, title, width, height, fps, length } = this.history.shot;
     try {
-      await this.db.transaction('rw', this.db.journal, this.db.shots, async () => {
-        await this.db.journal.bulkPut(rows.map((row) => ({ ...row, shotId: id })));
-        await this.db.shots.update(id, { title, width, height, fps, length, changedAt: rows.at(-1)!.at });
-      });
+      // One request, one implicit transaction: a line costs a line.
+      await this.db.journal.bulkPut(rows.map((row) => ({ ...row, shotId: this.shotId })));
     } catch (error) {
       this.setState({ kind: 'refused', why: refusal(error), waiting: this.waiting.length });
       clearTimeout(this.retry);
       if (!this.closed) this.retry = setTimeout(() => this.flush(), RETRY_MS);
       return;
     }
-    this.writeTimes.push(performance.now() - started);
-    if (this.writeTimes.length > 1000) this.writeTimes.shift();
     this.waiting.splice(0, rows.length);
     if (this.waiting.length === 0) this.setState({ kind: 'kept', at: Date.now() });
     else if (this.state.kind === 'refused') this.setState({ kind: 'keeping' });
+    this.refreshRow(rows.at(-1)!.at);
     clearTimeout(this.idle);
     if (this.history.seq - this.snapshotSeq >= SNAPSHOT_ROWS) await this.snapshot();
     else if (!this.closed) this.idle = setTimeout(() => void this.snapshot(), SNAPSHOT_IDLE_MS);
+  }
+
+  /** Brings the line in the list of shots up to date: at once when what it says changed, else every few seconds. */
+  private refreshRow(changedAt: number): void {
+    const { id, title, width, height, fps, length } = this.history.shot;
+    const said = `${title}|${width}|${height}|${fps}|${length}`;
+    if (said === this.row.said && changedAt - this.row.at < ROW_EVERY_MS) return;
+    this.row = { said, at: changedAt };
+    // The journal holds the truth; a list that could not be brought up to date is so with the next edit.
+    void this.db.shots.update(id, { title, width, height, fps, length, changedAt }).catch(() => undefined);
   }
 
   /** Rewrites the drawings that changed since the last snapshot and the structure, together or not at all. */

@@ -40,7 +40,7 @@ export interface PaperWish {
   have: { under: string; own: string; over: string };
 }
 
-export interface PaperPart {
+interface PaperPart {
   key: string;
   /** Null: as the asker has it. */
   image: ImageBitmap | null;

@@ -42,7 +42,7 @@ describe('what was looked at', () => {
 
 describe('the pen on the sheet', () => {
   const { shot, layerId } = smallShot();
-  const column = columns(shot).findIndex(({ id }) => id === layerId);
+  const column = columns(shot.layers).findIndex(({ id }) => id === layerId);
   const at = (frame: number, within: number) => ({ frame, column, within });
   test('takes the end of a hold near its lower edge, elsewhere it scrubs', () => {
     expect(gripAt(shot, layerId, at(3, 0.9))).toBe('length');

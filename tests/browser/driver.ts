@@ -17,7 +17,7 @@ const FLAGS = [
   '--autoplay-policy=no-user-gesture-required',
 ];
 
-export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
 export async function launch(
   profile = mkdtempSync(join(tmpdir(), 'vignette-')),

@@ -3,7 +3,7 @@ import { GIFEncoder } from '../../src/core/export/gifenc.ts';
 import { writeWav } from '../../src/core/sound/index.ts';
 
 /** Colours of the pictures of a numbered GIF, in order. */
-export const GIF_COLOURS: [number, number, number][] = [
+const GIF_COLOURS: [number, number, number][] = [
   [220, 40, 40],
   [40, 200, 60],
   [60, 60, 230],

@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
 import { commandOf } from './index.ts';
 import { keyHint, ownKeys } from './keyboard.ts';
@@ -19,10 +19,11 @@ export function useCommand(id: string) {
   const context = useCommands();
   useStore(ownKeys);
   const command = commandOf(id);
+  const enabled = useSyncExternalStore(context.session.subscribe, () => !command.when || command.when(context));
   return {
     name: command.name,
     keys: keyHint(command),
-    enabled: !command.when || command.when(context),
+    enabled,
     run: () => {
       if (!command.when || command.when(context)) command.run(context);
     },

@@ -13,7 +13,7 @@ export interface CommandContext extends OpenShot {
   window(name: 'keys' | 'commands' | 'shot' | null): void;
 }
 
-export type CommandGroup = 'Shot' | 'Playing' | 'Drawing' | 'Sheet' | 'Layers' | 'Paper' | 'Tools';
+type CommandGroup = 'Shot' | 'Playing' | 'Drawing' | 'Sheet' | 'Layers' | 'Paper' | 'Tools';
 
 export interface Command {
   id: string;

@@ -22,7 +22,7 @@ import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
 
 /** Runs an edit of the exposures of the layer in hand; says why when it is locked. */
-export function editExposures(
+function editExposures(
   context: CommandContext,
   label: string,
   edit: (exposures: Exposure[], layer: Layer) => Exposure[],

@@ -32,12 +32,12 @@ function CommandButton({ id, icon, children }: { id: string; icon: React.ReactNo
 /** The drawing in hand: what it is on the sheet, and the next one. */
 export function DrawingCard() {
   const { view } = useOpenShot();
-  const shot = useShot();
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
   const newHold = useView((state) => state.newHold);
-  const layer = shot.layers.find((each) => each.id === layerId);
-  const drawing = layer ? drawingShown(shot, layer, frame) : null;
+  const layer = useShot((shot) => shot.layers.find((each) => each.id === layerId));
+  const number = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.number : undefined));
+  const role = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.role : undefined));
   const run = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
   const longer = useCommand('hold-longer');
   const shorter = useCommand('hold-shorter');
@@ -51,7 +51,7 @@ export function DrawingCard() {
       <div className="flex h-7 items-center gap-2">
         <span className="truncate font-semibold">
           {layer ? layer.name : 'No layer'}
-          {drawing ? ` · drawing ${drawing.number}` : ''}
+          {number === undefined ? '' : ` · drawing ${number}`}
         </span>
         {run && layer && isReused(layer.exposures, run.index) && <span className="text-second">used again</span>}
         {run?.exposure.cell && (
@@ -72,12 +72,12 @@ export function DrawingCard() {
         )}
       </div>
       <div className="flex gap-1" role="group" aria-label="What the drawing is">
-        {ROLES.map(([id, role, name]) => (
+        {ROLES.map(([id, each, name]) => (
           <Button
             key={id}
-            look={drawing?.role === role ? 'main' : 'plain'}
-            aria-pressed={drawing?.role === role}
-            disabled={!drawing}
+            look={role === each ? 'main' : 'plain'}
+            aria-pressed={role === each}
+            disabled={role === undefined}
             title={`${commands[id].name}  (${commands[id].keys})`}
             className="flex-1 !px-1"
             onClick={commands[id].run}

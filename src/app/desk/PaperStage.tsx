@@ -8,7 +8,7 @@ import { toolOf } from './tools/index.ts';
 export function PaperStage() {
   const open = useOpenShot();
   const tool = useView((state) => state.tool);
-  const blank = Object.keys(useShot().drawings).length === 0;
+  const blank = useShot((shot) => Object.keys(shot.drawings).length === 0);
   const stage = useRef<HTMLDivElement>(null);
   const paper = useRef<HTMLCanvasElement>(null);
   const live = useRef<HTMLCanvasElement>(null);
@@ -19,11 +19,7 @@ export function PaperStage() {
       { stage: stage.current!, paper: paper.current!, live: live.current!, ring: ring.current! },
       say,
     );
-    open.desk = desk;
-    return () => {
-      open.desk = null;
-      desk.close();
-    };
+    return () => desk.close();
   }, [open]);
   return (
     <div

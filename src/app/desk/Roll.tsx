@@ -2,15 +2,14 @@ import Eye from 'lucide-react/icons/eye';
 import EyeOff from 'lucide-react/icons/eye-off';
 import { useEffect, useRef, useState } from 'react';
 import { cellRevision } from '../../core/picture/index.ts';
-import { type Neighbour, neighbours, shownRun } from '../../core/sheet/index.ts';
+import { neighbours, shownRun } from '../../core/sheet/index.ts';
 import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
-import { useCommand, useCommands } from '../commands/context.ts';
-import { goToFrame } from '../commands/play.ts';
+import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
-import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
+import { usePlay, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { DrawingCard } from './DrawingCard.tsx';
+import { GhostThumb } from './GhostThumb.tsx';
 import { GHOST_AFTER, GHOST_BEFORE } from './paper-pictures.ts';
 
 /** Heights of the neighbours' pictures and of the one in hand, and the widths they may take of the room there is. */
@@ -23,9 +22,9 @@ const NARROWEST = 52;
 
 /** Widths of the pictures so that all fit: the one in hand is half again as wide as a neighbour. */
 function widths(room: number, ratio: number): { own: number; ghost: number; count: 1 | 2 } {
-  const fit = (count: number) => (room - PADDING - 2 * count * GAP) / (1.45 + 2 * count);
-  const count = fit(2) >= NARROWEST ? 2 : 1;
-  const ghost = Math.floor(Math.min(HEIGHT * ratio, 116, fit(count)));
+  const widthFor = (count: number) => (room - PADDING - 2 * count * GAP) / (1.45 + 2 * count);
+  const count = widthFor(2) >= NARROWEST ? 2 : 1;
+  const ghost = Math.floor(Math.min(HEIGHT * ratio, 116, widthFor(count)));
   return { ghost, own: Math.floor(Math.min(OWN_HEIGHT * ratio, 164, ghost * 1.45)), count };
 }
 
@@ -39,9 +38,7 @@ function versionOf(shot: Shot, cell: CellRef, frame: number, tint: string | null
 
 /** The fan of neighbouring drawings under the paper, with the strength of each ghost. */
 export function Roll() {
-  const { view } = useOpenShot();
-  const context = useCommands();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const playing = usePlay((play) => play.state === 'playing');
   // While playing the fan rests: it would only flicker.
   const frame = useView((state) => (playing ? -1 : state.frame));
@@ -61,51 +58,25 @@ export function Roll() {
   }, []);
   const { own: ownWidth, ghost: width, count } = widths(room, ratio);
 
-  const ghost = (side: 'before' | 'after', i: number, each: Neighbour | undefined) => {
-    const tint = side === 'before' ? GHOST_BEFORE : GHOST_AFTER;
-    const strength = ghosts[side][i];
-    const height = width / ratio;
+  const ghost = (side: 'before' | 'after', i: 0 | 1) => {
+    const each = around[side][i];
     if (!each) return <div key={`${side}${i}`} style={{ width }} />;
-    const set = (value: number) =>
-      view.setState(({ ghosts: old }) => {
-        const next: [number, number] = [...old[side]];
-        next[i] = value / 100;
-        return { ghosts: { ...old, on: true, [side]: next } };
-      });
+    const tint = side === 'before' ? GHOST_BEFORE : GHOST_AFTER;
     return (
-      <div
+      <GhostThumb
         key={`${side}${i}`}
-        className={`flex flex-col items-center ${ghosts.on ? '' : 'opacity-50'}`}
-        style={{ width }}
-      >
-        <button
-          type="button"
-          aria-label={`To drawing ${nameOf(shot, each.cell)}, frame ${each.frame + 1}`}
-          className="overflow-hidden rounded-[3px] border border-rule hover:border-accent"
-          onClick={() => goToFrame(context, each.frame)}
-        >
-          <CellThumb
-            cell={each.cell}
-            frame={each.frame}
-            version={versionOf(shot, each.cell, each.frame, tint)}
-            width={width}
-            height={height}
-            tint={tint}
-          />
-        </button>
-        <Slide
-          label={`Strength of the ghost of drawing ${nameOf(shot, each.cell)}`}
-          value={Math.round(strength * 100)}
-          min={0}
-          max={100}
-          onChange={set}
-          width="w-full"
-          tint={tint}
-        />
-        <span className="font-mono text-xs leading-none whitespace-nowrap text-second tabular">
-          {nameOf(shot, each.cell)} · {Math.round(strength * 100)} %
-        </span>
-      </div>
+        side={side}
+        place={i}
+        cell={each.cell}
+        frame={each.frame}
+        name={nameOf(shot, each.cell)}
+        version={versionOf(shot, each.cell, each.frame, tint)}
+        strength={ghosts[side][i]}
+        tint={tint}
+        on={ghosts.on}
+        width={width}
+        height={width / ratio}
+      />
     );
   };
 
@@ -126,7 +97,8 @@ export function Roll() {
           </IconButton>
           Roll
         </div>
-        {(count === 2 ? [1, 0] : [0]).map((i) => ghost('before', i, around.before[i]))}
+        {count === 2 && ghost('before', 1)}
+        {ghost('before', 0)}
         <div className="flex flex-col items-center gap-1" style={{ width: ownWidth }}>
           <div
             className="overflow-hidden rounded-[3px] border-2 border-accent bg-paper"
@@ -156,7 +128,8 @@ export function Roll() {
               : `frame ${frame + 1}`}
           </span>
         </div>
-        {(count === 2 ? [0, 1] : [0]).map((i) => ghost('after', i, around.after[i]))}
+        {ghost('after', 0)}
+        {count === 2 && ghost('after', 1)}
       </div>
       <DrawingCard />
     </section>

@@ -14,6 +14,7 @@ import { PaperPictures } from './paper-pictures.ts';
 import { setPaperRoom } from './room.ts';
 import { toolOf } from './tools/index.ts';
 import { move } from './tools/move.ts';
+import { prepareRegions } from './tools/pour.ts';
 import type { Gesture, ToolDesk } from './tools/tool.ts';
 import { keepUnder, panBy, settled, turnAbout, viewMatrix, zoomAbout } from './view.ts';
 
@@ -36,8 +37,6 @@ const QUIET_MS = 350;
 
 export class PaperDesk {
   readonly pictures: PaperPictures;
-  /** Main-thread milliseconds of each pointer event while drawing, for the bench. */
-  readonly eventTimes: number[] = [];
   private readonly open: OpenShot;
   private readonly el: PaperElements;
   private readonly line: LiveLine;
@@ -130,8 +129,18 @@ export class PaperDesk {
     clearTimeout(this.quiet);
     this.quiet = setTimeout(() => {
       const { shot } = this.open.session;
+      this.prepareTool();
       this.open.player.prepareQuietly(() => this.gesture === null && this.open.session.shot === shot);
     }, QUIET_MS);
+  }
+
+  /** With Pour in hand the regions of the drawing in sight are mapped ahead. */
+  private prepareTool(): void {
+    const { session, view } = this.open;
+    const { tool, frame } = view.getState();
+    const layer = layerInHand(this.open);
+    const drawing = layer && drawingShown(session.shot, layer, frame);
+    if (tool === 'pour' && drawing) void prepareRegions(this.open, drawing);
   }
 
   private resize(): void {
@@ -227,7 +236,6 @@ export class PaperDesk {
   }
 
   private down(event: PointerEvent): void {
-    const started = performance.now();
     if (event.pointerType === 'touch') {
       this.fingers.set(event.pointerId, this.at(event));
       if (this.fingers.size === 2) {
@@ -258,11 +266,9 @@ export class PaperDesk {
     // The other end of a pen is its eraser.
     const tool = moves ? move : toolOf(event.button === 5 ? 'eraser' : state.tool);
     this.gesture = tool.down(this.toolDesk(), this.sample(event), this.at(event));
-    this.eventTimes.push(performance.now() - started);
   }
 
   private moved(event: PointerEvent): void {
-    const started = performance.now();
     if (event.pointerType === 'touch' && this.fingers.has(event.pointerId)) {
       this.fingers.set(event.pointerId, this.at(event));
       if (this.pinch) {
@@ -275,8 +281,6 @@ export class PaperDesk {
     const coalesced = event.getCoalescedEvents?.() ?? [];
     const samples = (coalesced.length > 0 ? coalesced : [event]).map((each) => this.sample(each));
     this.gesture.move(samples, this.at(event));
-    this.eventTimes.push(performance.now() - started);
-    if (this.eventTimes.length > 20_000) this.eventTimes.splice(0, 10_000);
   }
 
   private lifted(event: PointerEvent): void {

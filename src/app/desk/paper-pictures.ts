@@ -21,7 +21,7 @@ interface Part {
 const NOTHING: Part = { key: '', image: null };
 
 /** The ghosts to show: neighbours of the layer in hand, farthest first so that the nearest lies on top. */
-export function ghostWishes({ session, view }: Pick<OpenShot, 'session' | 'view'>): GhostWish[] {
+function ghostWishes({ session, view }: Pick<OpenShot, 'session' | 'view'>): GhostWish[] {
   const { ghosts, rolling, layerId, frame } = view.getState();
   const layer = session.shot.layers.find((each) => each.id === layerId);
   if (!ghosts.on || rolling || !layer?.visible) return [];

@@ -7,7 +7,7 @@ import { ExportOptions, FORMATS, gifRuns, pictureRuns } from '../../core/export/
 import { leftOut } from '../../core/picture/index.ts';
 import { lengthInWords, newId } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 
 interface ExportPanelProps {
   options: ExportOptions;
@@ -58,7 +58,7 @@ function complaint(options: ExportOptions): string {
 
 export function ExportPanel({ options, part, onChoose, onWrite, onStop }: ExportPanelProps) {
   const { session } = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const range = useView((state) => state.range);
   const [gesture, setGesture] = useState('');
   const wrong = complaint(options);

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { defaultOptions, deliveryName, type ExportOptions, formatOf } from '../../core/export/index.ts';
 import { say } from '../frame/saying.ts';
 import { download, sentence, sizeInWords } from '../parts/files.ts';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { Delivery } from './delivery.ts';
 import { ExportPanel } from './ExportPanel.tsx';
 import { Preview } from './Preview.tsx';
@@ -15,7 +15,7 @@ interface Work {
 /** Export: what will be written is shown first, then written; what is left out is named. */
 export default function ExportView() {
   const { session } = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const range = useView((state) => state.range);
   const [chosen, setChosen] = useState<Partial<ExportOptions>>(() => (range ? { from: range.from, to: range.to } : {}));
   const [work, setWork] = useState<Work | null>(null);

@@ -17,7 +17,7 @@ interface PreviewProps {
 /** The very picture that will be written for the present frame, palette and background included. */
 export function Preview({ delivery, options, busy }: PreviewProps) {
   const commands = useCommands();
-  const shot = useShot();
+  const length = useShot((shot) => shot.length);
   const frame = useView((state) => Math.max(options.from, Math.min(options.to, state.frame)));
   const canvas = useRef<HTMLCanvasElement>(null);
   const [shown, setShown] = useState(-1);
@@ -70,7 +70,7 @@ export function Preview({ delivery, options, busy }: PreviewProps) {
           onChange={(value) => goToFrame(commands, Math.min(options.to, value - 1))}
         />
         <output className="font-mono text-sm whitespace-nowrap tabular">
-          frame {frame + 1} of {shot.length}
+          frame {frame + 1} of {length}
         </output>
         {error && (
           <span role="alert" className="text-attention">

@@ -16,7 +16,7 @@ import { VIEWS } from './views.ts';
 
 export function TopBar() {
   const { session } = useOpenShot();
-  const shot = useShot();
+  const title = useShot((shot) => shot.title);
   const undo = useCommand('undo');
   const redo = useCommand('redo');
   const commands = useCommands();
@@ -33,9 +33,9 @@ export function TopBar() {
       <NameInput
         label="Title of the shot"
         className="h-7 w-20 shrink-0 min-[1180px]:w-40"
-        value={shot.title}
+        value={title}
         disabled={session.readOnly !== null}
-        onDone={(title) => session.change('rename shot', (draft) => void (draft.title = title))}
+        onDone={(name) => session.change('rename shot', (draft) => void (draft.title = name))}
       />
       <nav aria-label="Views" className="flex gap-0.5">
         {VIEWS.map(({ path, name }) => (

@@ -17,7 +17,8 @@ const SPEEDS = [
 /** Playing, the frame, and the rate: the shot's own, and plainly apart from it the preview's. */
 export function Transport() {
   const { player, view } = useOpenShot();
-  const shot = useShot();
+  const length = useShot((shot) => shot.length);
+  const fps = useShot((shot) => shot.fps);
   const frame = useView((state) => state.frame);
   const loop = useView((state) => state.loop);
   const speed = useView((state) => state.speed);
@@ -45,11 +46,11 @@ export function Transport() {
         aria-label="Frame"
         className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap tabular"
       >
-        {frame + 1} / {shot.length}
+        {frame + 1} / {length}
       </output>
       <Hint text="The shot's rate. It changes only in Shot settings.">
         <span className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap">
-          {shot.fps} fps
+          {fps} fps
         </span>
       </Hint>
       <label

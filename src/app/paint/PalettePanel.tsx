@@ -7,13 +7,13 @@ import { newId, paletteAt, type Swatch, swatchUses } from '../../core/shot/index
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { addPalette, addSwatch, colourSwatch, nameSwatch, removeSwatch, takePaletteFrom } from './swatches.ts';
 
 /** The palette that colours this frame: swatches with names; a change shows in every drawing at once. */
 export function PalettePanel() {
   const { session, view } = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const frame = useView((state) => state.frame);
   const inHand = useView((state) => state.swatch);
   const palette = paletteAt(shot, frame);
@@ -91,7 +91,7 @@ export function PalettePanel() {
 
 function SwatchRow({ swatch, paletteId, inHand }: { swatch: Swatch; paletteId: string; inHand: boolean }) {
   const { session, view } = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const [gesture, setGesture] = useState('');
   const colour = (next: string) =>
     session.change(`colour ${swatch.name}`, (draft) => colourSwatch(draft, paletteId, swatch.id, next), gesture);

@@ -5,10 +5,9 @@ import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 /** The swatch in hand; a press shows the palette to take another. */
 export function SwatchChooser() {
   const { view } = useOpenShot();
-  const shot = useShot();
   const frame = useView((state) => state.frame);
   const inHand = useView((state) => state.swatch);
-  const palette = paletteAt(shot, frame);
+  const palette = useShot((shot) => paletteAt(shot, frame));
   const name = palette.swatches.find((swatch) => swatch.id === inHand)?.name ?? 'none';
   return (
     <Popover.Root>

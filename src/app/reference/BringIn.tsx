@@ -3,13 +3,13 @@ import { lengthInWords } from '../../core/shot/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
 import { sentence, sizeInWords } from '../parts/files.ts';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { bringIn, type Holding, type Looked, yieldOf } from './bring-in.ts';
 
 /** Says what would come in, and how long each picture is held, before it does. */
 export function BringIn({ looked, onClose }: { looked: Looked[]; onClose(): void }) {
   const open = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const frame = useView((state) => state.frame);
   const hasDelays = looked.some(({ about }) => about.delays.length > 0);
   const [holding, setHolding] = useState<Holding>(hasDelays ? { kind: 'delays' } : { kind: 'each', frames: 2 });

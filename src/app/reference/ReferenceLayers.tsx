@@ -7,7 +7,7 @@ import { commandOf } from '../commands/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
 import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 
 const HEIGHT = 40;
 
@@ -24,7 +24,7 @@ export function ReferenceLayers({ layers }: { layers: Layer[] }) {
 
 function Row({ layer }: { layer: Layer }) {
   const { session, view } = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const commands = useCommands();
   const inHand = useView((state) => state.layerId === layer.id);
   const [gesture, setGesture] = useState('');

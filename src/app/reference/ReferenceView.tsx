@@ -7,7 +7,7 @@ import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
-import { useOpenShot, useShot } from '../session/open-shot.ts';
+import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
 import { BringIn } from './BringIn.tsx';
 import { type Looked, lookThrough } from './bring-in.ts';
@@ -18,7 +18,7 @@ const ACCEPT = 'image/gif,image/png,image/jpeg,image/webp,image/avif';
 /** Reference: clips and pictures brought in as guide layers, faded, traced over. */
 export default function ReferenceView() {
   const open = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const [looked, setLooked] = useState<Looked[] | null>(null);
   const [busy, setBusy] = useState('');
   const layers = shot.layers.filter((layer) => layer.purpose === 'reference');

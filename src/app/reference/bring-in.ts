@@ -80,7 +80,7 @@ export async function bringIn(
     height: about.height,
   }));
   const exposures: Exposure[] = from > 0 ? [{ id: newId(), cell: null, frames: from }] : [];
-  assets.forEach((asset, i) => exposures.push(...pictureExposures(asset.id, yields.holds[i])));
+  for (const [i, asset] of assets.entries()) exposures.push(...pictureExposures(asset.id, yields.holds[i]));
   layer.exposures = exposures;
   // The bytes of all files are kept first; then one change names them all, so nothing is half brought in.
   await session.takeFiles(

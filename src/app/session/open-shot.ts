@@ -3,7 +3,6 @@ import { createContext, useContext, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
-import type { PaperDesk } from '../desk/paper-desk.ts';
 import { Player, type PlayState } from './player.ts';
 import { ShotSession } from './shot-session.ts';
 import { SoundDesk } from './sound-desk.ts';
@@ -17,8 +16,6 @@ export interface OpenShot {
   view: ViewStore;
   sound: SoundDesk;
   player: Player;
-  /** The paper on screen, while a view shows it. */
-  desk: PaperDesk | null;
   close(): Promise<void>;
 }
 
@@ -67,7 +64,6 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
     view,
     sound,
     player,
-    desk: null,
     async close() {
       removeEventListener('pagehide', keepView);
       for (const unsubscribe of unsubscribes) unsubscribe();
@@ -102,11 +98,17 @@ export function useOpenShot(): OpenShot {
   return open;
 }
 
-/** The shot as it is now. */
-export function useShot(): Shot {
+/**
+ * A part of the shot as it is now. `select` must give the same thing while nothing changed (a part of the tree, a number,
+ * a word): then a line drawn costs only the views that show it.
+ */
+export function useShot<T>(select: (shot: Shot) => T): T {
   const { session } = useOpenShot();
-  return useSyncExternalStore(session.subscribe, () => session.shot);
+  return useSyncExternalStore(session.subscribe, () => select(session.shot));
 }
+
+/** The whole shot, for views that show all of it. */
+export const wholeShot = (shot: Shot): Shot => shot;
 
 export function useView<T>(select: (state: ViewState) => T): T {
   return useStore(useOpenShot().view, select);

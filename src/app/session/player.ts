@@ -27,7 +27,7 @@ const LONGEST_WAIT_MS = 2500;
 const LEAD = 0.06;
 
 /** What a frame looks like on the paper: equal keys are equal pictures. */
-export function paperKey(shot: Shot, frame: number): string {
+function paperKey(shot: Shot, frame: number): string {
   const cells = shownCells(shot, frame, 'paper').map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}`);
   const palette = paletteAt(shot, frame);
   return `${shot.background.colour}${shot.background.transparent}|${palette.swatches.map((s) => s.colour).join('')}|${cells.join('|')}`;

@@ -76,11 +76,6 @@ export class ShotSession {
     return this.keeper.state;
   }
 
-  /** Milliseconds of the last writes, for the bench. */
-  get writeTimes(): readonly number[] {
-    return this.keeper.writeTimes;
-  }
-
   subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
@@ -126,8 +121,9 @@ export class ShotSession {
   }
 
   private follow(row: JournalRow, patches: Patch[]): void {
-    void this.pictures.apply(patches);
+    // Kept first, shown second: the browser writes while the views follow.
     this.keeper.append(row);
+    void this.pictures.apply(patches);
     this.tell();
   }
 

@@ -21,7 +21,7 @@ export interface ToolSettings {
   pour: { gap: number; off: boolean };
 }
 
-export interface GhostSettings {
+interface GhostSettings {
   on: boolean;
   /** Strength 0..1 of the drawings before and after, nearest first. */
   before: [number, number];

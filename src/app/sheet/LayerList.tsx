@@ -8,7 +8,7 @@ import Grip from 'lucide-react/icons/grip-vertical';
 import Lock from 'lucide-react/icons/lock';
 import LockOpen from 'lucide-react/icons/lock-open';
 import Plus from 'lucide-react/icons/plus';
-import { useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { layerOf, moveLayer } from '../../core/sheet/index.ts';
 import { AFTER_LAST, type AfterLast, type Layer, newId, type Purpose } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
@@ -39,12 +39,12 @@ const AFTER_NAMES: Record<AfterLast, string> = {
 export function LayerList() {
   const { session } = useOpenShot();
   const commands = useCommands();
-  const shot = useShot();
-  const layers = columns(shot);
+  const stack = useShot((shot) => shot.layers);
+  const layers = useMemo(() => columns(stack), [stack]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    const to = shot.layers.findIndex((layer) => layer.id === over.id);
+    const to = stack.findIndex((layer) => layer.id === over.id);
     session.change('order of layers', (draft) => moveLayer(draft, String(active.id), to));
   };
   return (
@@ -77,7 +77,7 @@ export function LayerList() {
   );
 }
 
-function LayerRow({ layer }: { layer: Layer }) {
+const LayerRow = memo(function LayerRow({ layer }: { layer: Layer }) {
   const { session, view } = useOpenShot();
   const commands = useCommands();
   const inHand = useView((state) => state.layerId === layer.id);
@@ -102,14 +102,15 @@ function LayerRow({ layer }: { layer: Layer }) {
       className={`flex h-7 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
       onPointerDown={() => view.setState({ layerId: layer.id })}
     >
-      <span
+      <button
+        type="button"
         {...attributes}
         {...listeners}
         aria-label={`Move ${layer.name}`}
         className="flex h-7 w-4 cursor-grab items-center text-second"
       >
         <Grip size={13} />
-      </span>
+      </button>
       <IconButton
         label={layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`}
         aria-pressed={layer.visible}
@@ -180,4 +181,4 @@ function LayerRow({ layer }: { layer: Layer }) {
       />
     </li>
   );
-}
+});

@@ -1,6 +1,7 @@
 import { ContextMenu } from 'radix-ui';
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { runAt } from '../../core/sheet/index.ts';
+import type { Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { commandOf } from '../commands/index.ts';
 import { keyHint } from '../commands/keyboard.ts';
@@ -43,11 +44,23 @@ const MENU: (string | null)[] = [
   'close-up',
 ];
 
+/** What the sheet says of the drawings, in one word. */
+function labelsOf(shot: Shot): string {
+  let all = '';
+  for (const drawing of Object.values(shot.drawings)) all += `${drawing.number}${drawing.role[0]}`;
+  return all;
+}
+
 /** The rows of the sheet: only those in sight are painted, so two thousand frames cost what forty do. */
 export function SheetBody() {
-  const { view, sound } = useOpenShot();
+  const { session, view, sound } = useOpenShot();
   const commands = useCommands();
-  const shot = useShot();
+  // The sheet shows all but the lines: it is painted anew when one of these changes, not for every line drawn.
+  const stack = useShot((shot) => shot.layers);
+  const tracks = useShot((shot) => shot.tracks);
+  const length = useShot((shot) => shot.length);
+  const fps = useShot((shot) => shot.fps);
+  const labels = useShot(labelsOf);
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
   const range = useView((state) => state.range);
@@ -58,9 +71,9 @@ export function SheetBody() {
   const [room, setRoom] = useState({ width: 340, height: 400 });
   const [waves, setWaves] = useState(0);
   const [, setMenuAt] = useState(0);
-  const width = columnWidth(room.width, shot.layers.length);
-  const layers = useMemo(() => columns(shot), [shot]);
-  const layer = shot.layers.find((each) => each.id === layerId);
+  const width = columnWidth(room.width, stack.length);
+  const layers = useMemo(() => columns(stack), [stack]);
+  const layer = stack.find((each) => each.id === layerId);
 
   useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
   useEffect(() => {
@@ -72,7 +85,7 @@ export function SheetBody() {
     return () => sizes.disconnect();
   }, []);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `waves` stands for the waveforms that `sound` has ready
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the parts of the shot and `waves` stand for what is painted
   useEffect(() => {
     const target = canvas.current!;
     const element = scroller.current!;
@@ -85,7 +98,17 @@ export function SheetBody() {
         target.height = h;
       }
       const { scrollLeft, scrollTop } = element;
-      const scene = { shot, frame, layerId, range, rowHeight, columnWidth: width, scrollLeft, scrollTop, ...room };
+      const scene = {
+        shot: session.shot,
+        frame,
+        layerId,
+        range,
+        rowHeight,
+        columnWidth: width,
+        scrollLeft,
+        scrollTop,
+        ...room,
+      };
       paintSheet(target.getContext('2d')!, { ...scene, peaks: (asset) => sound.peaks(asset) }, dpr);
     };
     paint();
@@ -102,7 +125,7 @@ export function SheetBody() {
       cancelAnimationFrame(waiting);
       element.removeEventListener('scroll', scrolled);
     };
-  }, [shot, frame, layerId, range, rowHeight, width, room, sound, waves]);
+  }, [stack, tracks, length, fps, labels, frame, layerId, range, rowHeight, width, room, sound, waves]);
 
   // The present frame stays in sight.
   useEffect(() => {
@@ -133,7 +156,7 @@ export function SheetBody() {
     if (event.button === 2) {
       // The menu concerns what lies under the pen.
       if (typeof at.column === 'number' && layers[at.column]) view.setState({ layerId: layers[at.column].id });
-      view.setState({ frame: Math.max(0, Math.min(shot.length - 1, at.frame)) });
+      view.setState({ frame: Math.max(0, Math.min(length - 1, at.frame)) });
       return;
     }
     if (event.button !== 0) return;
@@ -143,7 +166,7 @@ export function SheetBody() {
   const move = (event: PointerEvent<HTMLCanvasElement>) => {
     const at = place(event);
     if (drag.current) drag.current.move(Math.max(0, at.frame), event.shiftKey);
-    else event.currentTarget.style.cursor = CURSORS[gripAt(shot, layerId, at)];
+    else event.currentTarget.style.cursor = CURSORS[gripAt(session.shot, layerId, at)];
   };
   const end = () => {
     drag.current = null;
@@ -163,7 +186,7 @@ export function SheetBody() {
   const words = !layer
     ? ''
     : cell
-      ? `${cell.kind === 'drawing' ? `drawing ${shot.drawings[cell.drawing]?.number}` : `picture ${cell.index + 1}`}, held ${run.exposure.frames}`
+      ? `${cell.kind === 'drawing' ? `drawing ${session.shot.drawings[cell.drawing]?.number}` : `picture ${cell.index + 1}`}, held ${run.exposure.frames}`
       : 'empty';
 
   return (
@@ -195,7 +218,7 @@ export function SheetBody() {
           </button>
         ))}
       </div>
-      <div style={{ height: (shot.length + AFTER_END) * rowHeight, width: FROZEN + width * layers.length }}>
+      <div style={{ height: (length + AFTER_END) * rowHeight, width: FROZEN + width * layers.length }}>
         <ContextMenu.Root modal={false} onOpenChange={() => setMenuAt((n) => n + 1)}>
           <ContextMenu.Trigger asChild>
             <canvas

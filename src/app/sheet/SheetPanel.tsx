@@ -21,12 +21,14 @@ export function SheetPanel() {
 
 function SheetHead() {
   const { view } = useOpenShot();
-  const shot = useShot();
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
   const rowHeight = useView((state) => state.rowHeight);
-  const layer = shot.layers.find((each) => each.id === layerId);
-  const drawing = layer ? drawingShown(shot, layer, frame) : null;
+  const name = useShot((shot) => shot.layers.find((each) => each.id === layerId)?.name);
+  const number = useShot((shot) => {
+    const layer = shot.layers.find((each) => each.id === layerId);
+    return layer ? drawingShown(shot, layer, frame)?.number : undefined;
+  });
   const zoom = (by: number) =>
     view.setState({
       rowHeight: ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, ROW_HEIGHTS.indexOf(rowHeight) + by))],
@@ -35,8 +37,8 @@ function SheetHead() {
     <div className="flex h-[34px] shrink-0 items-center gap-2 border-b border-rule px-3">
       <h2 className="font-semibold">Sheet</h2>
       <span className="truncate text-sm text-second">
-        {layer ? layer.name : 'no layer'}
-        {drawing ? ` · drawing ${drawing.number}` : ' · empty'}
+        {name ?? 'no layer'}
+        {number === undefined ? ' · empty' : ` · drawing ${number}`}
       </span>
       <span className="ml-auto flex items-center gap-1">
         <Played />

@@ -1,5 +1,5 @@
 /** Where things stand on the sheet on screen: CSS pixels. */
-import type { Layer, Shot } from '../../core/shot/index.ts';
+import type { Layer } from '../../core/shot/index.ts';
 
 export const HEAD = 36;
 export const FRAME_COLUMN = 34;
@@ -11,8 +11,8 @@ const MOST_COLUMN = 84;
 export const AFTER_END = 8;
 
 /** Layers as columns: the top of the stack stands first. */
-export function columns(shot: Shot): Layer[] {
-  return [...shot.layers].reverse();
+export function columns(layers: Layer[]): Layer[] {
+  return [...layers].reverse();
 }
 
 export function columnWidth(room: number, count: number): number {

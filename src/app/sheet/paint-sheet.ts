@@ -160,7 +160,7 @@ function paintLayers(
   y: (frame: number) => number,
 ): void {
   const { shot, columnWidth: cw, scrollLeft, width } = scene;
-  columns(shot).forEach((layer, i) => {
+  columns(shot.layers).forEach((layer, i) => {
     const x = FROZEN + i * cw - scrollLeft;
     if (x + cw < FROZEN || x > width) return;
     c.save();

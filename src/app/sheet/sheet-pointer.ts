@@ -16,7 +16,7 @@ export interface SheetDrag {
 export type Grip = 'scrub' | 'length' | 'slide';
 
 function layerAt(shot: Shot, place: Place): Layer | null {
-  return typeof place.column === 'number' ? (columns(shot)[place.column] ?? null) : null;
+  return typeof place.column === 'number' ? (columns(shot.layers)[place.column] ?? null) : null;
 }
 
 /** What a pen coming down here would take hold of. */

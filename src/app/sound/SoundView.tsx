@@ -8,7 +8,7 @@ import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
 import { importSound } from './import-sound.ts';
 import { TrackRows } from './TrackRows.tsx';
@@ -16,7 +16,7 @@ import { TrackRows } from './TrackRows.tsx';
 /** Sound: what is heard, along time; the same waveforms run down the sheet. */
 export default function SoundView() {
   const open = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const frame = useView((state) => state.frame);
   const [here, setHere] = useState(false);
   const [busy, setBusy] = useState('');

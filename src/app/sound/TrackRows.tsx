@@ -10,7 +10,7 @@ import { goToFrame } from '../commands/play.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 
 const HEAD = 168;
 const ROW = 76;
@@ -24,7 +24,7 @@ function clipOf(shot: Shot, id: string): Clip {
 /** Tracks along time, with a ruler in frames and the playhead over all. */
 export function TrackRows() {
   const commands = useCommands();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const frame = useView((state) => state.frame);
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(600);
@@ -86,7 +86,7 @@ type Scale = ReturnType<typeof scaleLinear<number, number>>;
 
 function TrackRow({ track, x, width }: { track: Track; x: Scale; width: number }) {
   const { session } = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const [gesture, setGesture] = useState('');
   const index = shot.tracks.indexOf(track);
   const first = track.clips[0];
@@ -148,7 +148,7 @@ function TrackRow({ track, x, width }: { track: Track; x: Scale; width: number }
 /** A clip with its waveform; dragging it moves it by whole frames. */
 function ClipBox({ clip, x, muted }: { clip: Clip; x: Scale; muted: boolean }) {
   const { session, sound } = useOpenShot();
-  const shot = useShot();
+  const shot = useShot(wholeShot);
   const canvas = useRef<HTMLCanvasElement>(null);
   const drag = useRef<{ x: number; frame: number; gesture: string } | null>(null);
   const [wave, setWave] = useState(0);

@@ -10,7 +10,7 @@ export class Stopped extends Error {
   override name = 'Stopped';
 }
 
-export interface WriteJob {
+interface WriteJob {
   shot: Shot;
   options: ExportOptions;
   render: RenderFrame;

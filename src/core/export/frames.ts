@@ -22,7 +22,7 @@ export interface Pixels {
 export type RenderFrame = (frame: number) => Promise<Pixels>;
 
 /** What a frame looks like, as a key: equal keys are equal pictures. */
-export function frameKey(shot: Shot, frame: number): string {
+function frameKey(shot: Shot, frame: number): string {
   const cells = shownCells(shot, frame, 'delivery').map(
     (shown) => `${cellRevision(shot, shown.cell)}*${shown.layer.opacity}`,
   );

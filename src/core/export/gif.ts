@@ -37,7 +37,7 @@ function nearest(colours: Colour[], r: number, g: number, b: number): number {
 }
 
 /** One palette for the pictures given (RGBA). */
-export function gifPalette(pictures: Pixels[], transparent: boolean): GifPalette {
+function gifPalette(pictures: Pixels[], transparent: boolean): GifPalette {
   const every = Math.max(1, Math.ceil(pictures.reduce((sum, p) => sum + p.data.length / 4, 0) / PALETTE_PIXELS));
   const sample: number[] = [];
   for (const { data } of pictures) {

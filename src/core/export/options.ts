@@ -1,7 +1,7 @@
 import { IsBoolean, IsHexColor, IsIn, IsInt, Max, Min } from 'class-validator';
 import type { Shot } from '../shot/model.ts';
 
-export const FORMAT_IDS = ['gif', 'png'] as const;
+const FORMAT_IDS = ['gif', 'png'] as const;
 export type FormatId = (typeof FORMAT_IDS)[number];
 
 /** What is asked of a delivery. Frames are 0-based, `to` inclusive. */

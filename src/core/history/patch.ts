@@ -6,7 +6,7 @@
  * six hundred must not write the other five hundred and ninety-nine. Typed arrays are values, compared by reference.
  */
 
-export type Path = (string | number)[];
+type Path = (string | number)[];
 
 export type Patch =
   | { path: Path; set: unknown }

@@ -62,7 +62,7 @@ function meanPressure(points: Float32Array): number {
 }
 
 /** How dark a pencil line is: light pressure leaves more of the paper's tooth bare. */
-export function strokeOpacity(stroke: Stroke): number {
+function strokeOpacity(stroke: Stroke): number {
   if (stroke.brush.kind === 'pen') return stroke.brush.opacity;
   return stroke.brush.opacity * (0.5 + 0.5 * Math.min(1, meanPressure(stroke.points) * 1.4));
 }

@@ -11,7 +11,7 @@ export interface ShownCell {
 /** Who looks: the animator at the paper sees guide layers, whoever gets the file does not. */
 export type Looker = 'paper' | 'delivery';
 
-export function layerShows(layer: Layer, looker: Looker): boolean {
+function layerShows(layer: Layer, looker: Looker): boolean {
   return layer.visible && (looker === 'paper' || !layer.guide);
 }
 

@@ -11,7 +11,7 @@ export function layerOf(shot: Shot, id: Id): Layer {
 }
 
 /** The next free drawing number of a layer, from 1. */
-export function nextNumber(shot: Shot, layerId: Id): number {
+function nextNumber(shot: Shot, layerId: Id): number {
   let highest = 0;
   for (const drawing of Object.values(shot.drawings)) {
     if (drawing.layerId === layerId && drawing.number > highest) highest = drawing.number;
@@ -49,7 +49,7 @@ export function drawingToDrawOn(shot: Shot, layerId: Id, frame: number, hold: nu
 }
 
 /** A copy with ids of its own; lineages stay, so the lines still know each other. */
-export function copyInk(ink: Stroke[]): Stroke[] {
+function copyInk(ink: Stroke[]): Stroke[] {
   return ink.map((stroke) => ({ ...stroke, id: newId() }));
 }
 

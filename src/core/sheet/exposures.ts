@@ -189,13 +189,6 @@ export function expose(exposures: Exposure[], frame: number, cell: CellRef, fram
   return [...before, exposure, made, ...after];
 }
 
-/** Ids of the drawings exposed, in sheet order, each once. */
-export function drawingsInOrder(exposures: Exposure[]): string[] {
-  const seen = new Set<string>();
-  for (const { cell } of exposures) if (cell?.kind === 'drawing') seen.add(cell.drawing);
-  return [...seen];
-}
-
 /** Whether the run's cell was exposed before in this layer: its number is then shown in grey. */
 export function isReused(exposures: Exposure[], index: number): boolean {
   const cell = exposures[index]?.cell;

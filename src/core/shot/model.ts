@@ -92,7 +92,7 @@ export interface Palette {
 }
 
 /** From `frame` on, this palette colours the shot. The first cue stands at frame 0. */
-export interface PaletteCue {
+interface PaletteCue {
   frame: number;
   palette: Id;
 }

@@ -12,7 +12,7 @@ import { BadFile } from '../shot/bad-file.ts';
 import { type Area, type Brush, type Drawing, type Id, POINT_SIZE, type Role, type Stroke } from '../shot/model.ts';
 
 const MAGIC = 'VGDR';
-export const DRAWING_VERSION = 1;
+const DRAWING_VERSION = 1;
 const HEAD_AT = 12;
 
 interface StrokeHead {

@@ -160,7 +160,7 @@ export class DrawingPart {
 }
 
 /** The first complaint of a validation, with the way to it: "layers 3, exposures 12: frames must not be less than 1". */
-export function firstComplaint(errors: ValidationError[]): string {
+function firstComplaint(errors: ValidationError[]): string {
   const way: string[] = [];
   let error: ValidationError | undefined = errors[0];
   while (error?.children?.length) {

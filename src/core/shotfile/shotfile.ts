@@ -5,7 +5,7 @@ import type { Asset, CellRef, Drawing, Id, Shot } from '../shot/model.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { checkPart, DrawingPart, ShotPart } from './schema.ts';
 
-export const SHOT_FILE_VERSION = 1;
+const SHOT_FILE_VERSION = 1;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked: they would not fit the browser's memory. */

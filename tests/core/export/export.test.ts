@@ -122,7 +122,8 @@ describe('a delivered GIF, read by another decoder', () => {
     shot.background.colour = '#83a2c1';
     const options = defaultOptions(shot);
     const [first] = decompressFrames(parseGIF((await write(shot, options)).buffer as ArrayBuffer), true);
-    [0x83, 0xa2, 0xc1].forEach((value, i) => expect(Math.abs(first.patch[i] - value)).toBeLessThanOrEqual(6));
+    for (const [i, value] of [0x83, 0xa2, 0xc1].entries())
+      expect(Math.abs(first.patch[i] - value)).toBeLessThanOrEqual(6);
   });
 });
 

@@ -129,7 +129,7 @@ describe('the pen', () => {
         fc.double({ min: 0, max: 0.95, noNaN: true }),
         (list, steady) => {
           const line = new PenLine(steady, 1);
-          list.forEach(([x, y], i) => line.add(sample(x, y, i * 0.008)));
+          for (const [i, [x, y]] of list.entries()) line.add(sample(x, y, i * 0.008));
           const points = line.finish();
           const [x, y] = list.at(-1)!;
           const end = points.length - POINT_SIZE;

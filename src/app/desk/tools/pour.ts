@@ -16,17 +16,35 @@ function paintWorker(): Remote<PaintFace> {
   return face;
 }
 
-/** Has the region map of a drawing made, unless it is there; returns its key. */
-export async function prepareRegions(
-  { session, view }: Pick<OpenShot, 'session' | 'view'>,
-  drawing: Drawing,
-): Promise<string> {
+/** Stands for a drawing's lines, the paper and the opening size. */
+function regionsKey({ session, view }: Pick<OpenShot, 'session' | 'view'>, drawing: Drawing): string {
   const { width, height } = session.shot;
-  const { gap } = view.getState().tools.pour;
-  const key = `${revision(drawing.ink)}|${width}x${height}|${gap}`;
-  const worker = paintWorker();
-  if (!(await worker.has(key))) await worker.prepare(key, drawing.ink, width, height, gap);
-  return key;
+  return `${revision(drawing.ink)}|${width}x${height}|${view.getState().tools.pour.gap}`;
+}
+
+/** Has the region map of a drawing made ahead, so that the first pour need not wait. */
+export async function prepareRegions(open: Pick<OpenShot, 'session' | 'view'>, drawing: Drawing): Promise<void> {
+  const { width, height } = open.session.shot;
+  await paintWorker().prepare(
+    regionsKey(open, drawing),
+    drawing.ink,
+    width,
+    height,
+    open.view.getState().tools.pour.gap,
+  );
+}
+
+async function regionAt(
+  open: Pick<OpenShot, 'session' | 'view'>,
+  drawing: Drawing,
+  x: number,
+  y: number,
+): Promise<Float32Array[]> {
+  const key = regionsKey(open, drawing);
+  const rings = await paintWorker().region(key, x, y);
+  if (rings) return rings;
+  await prepareRegions(open, drawing);
+  return (await paintWorker().region(key, x, y)) ?? [];
 }
 
 /** Fills the enclosed region under the pen, under the line to its middle. */
@@ -54,15 +72,13 @@ export const pour: Tool = {
     }
     const { width, height } = session.shot;
     if (sample.x < 0 || sample.y < 0 || sample.x >= width || sample.y >= height) return null;
-    void prepareRegions(desk, drawing)
-      .then((key) => paintWorker().region(key, sample.x, sample.y))
-      .then((rings) => {
-        if (rings.length === 0) return;
-        session.change('pour', (shot) => {
-          const own = shot.drawings[drawing.id];
-          if (own) own.paint = pourInto(own.paint, rings, swatch, sample.x, sample.y);
-        });
+    void regionAt(desk, drawing, sample.x, sample.y).then((rings) => {
+      if (rings.length === 0) return;
+      session.change('pour', (shot) => {
+        const own = shot.drawings[drawing.id];
+        if (own) own.paint = pourInto(own.paint, rings, swatch, sample.x, sample.y);
       });
+    });
     return null;
   },
 };

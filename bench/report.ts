@@ -1,0 +1,29 @@
+/** A measurement is printed beside its target and a named baseline of the same run. */
+
+interface Line {
+  what: string;
+  measured: string;
+  target: string;
+  baseline: string;
+  fine: boolean;
+}
+
+const lines: Line[] = [];
+
+export function report(what: string, measured: string, target: string, baseline: string, fine: boolean): void {
+  lines.push({ what, measured, target, baseline, fine });
+  console.log(`${fine ? 'ok  ' : 'OVER'} ${what}: ${measured}  (target ${target}; baseline ${baseline})`);
+}
+
+export function summary(): void {
+  const over = lines.filter(({ fine }) => !fine);
+  console.log(`\n${lines.length - over.length} of ${lines.length} within their targets.`);
+}
+
+/** The value below which `part` (0..1) of the values lie. */
+export function percentile(values: number[], part: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? Number.NaN;
+}
+
+export const ms = (value: number) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;

@@ -1,0 +1,62 @@
+/** Large shots for measuring. */
+import { makeDrawing, makeLayer, makeShot, newId, POINT_SIZE, type Shot, type Stroke } from '../src/core/shot/index.ts';
+
+/** A wavy line of `points` points. */
+function line(x: number, y: number, points: number, swatch: string, length = 160): Stroke {
+  const data = new Float32Array(points * POINT_SIZE);
+  for (let i = 0; i < points; i++) {
+    const t = i / (points - 1);
+    data.set([x + length * t, y + 14 * Math.sin(t * 9), 0.3 + 0.5 * Math.sin(Math.PI * t), 0, 0, t], i * POINT_SIZE);
+  }
+  const id = newId();
+  return {
+    id,
+    lineage: id,
+    brush: { kind: 'pen', width: 6, thinning: 0.6, opacity: 1 },
+    swatch,
+    points: data,
+    closed: false,
+    seed: 1,
+  };
+}
+
+function ring(cx: number, cy: number, radius: number, points: number, swatch: string): Stroke {
+  const stroke = line(0, 0, points, swatch);
+  for (let i = 0; i < points; i++) {
+    const angle = (2 * Math.PI * i) / points;
+    stroke.points[i * POINT_SIZE] = cx + radius * Math.cos(angle);
+    stroke.points[i * POINT_SIZE + 1] = cy + radius * Math.sin(angle);
+  }
+  return { ...stroke, closed: true };
+}
+
+/** One drawing of 300 strokes: a grid of rings to pour into. */
+export function crowdedShot(): Shot {
+  const shot = makeShot({ title: 'Crowded', width: 1920, height: 1080, fps: 24, length: 24 });
+  const layer = shot.layers[1];
+  const swatch = shot.palettes[0].swatches[0].id;
+  const drawing = makeDrawing(layer.id, 1);
+  for (let row = 0; row < 15; row++) {
+    for (let column = 0; column < 20; column++) drawing.ink.push(ring(60 + column * 94, 50 + row * 70, 30, 60, swatch));
+  }
+  shot.drawings[drawing.id] = drawing;
+  layer.exposures = [{ id: newId(), cell: { kind: 'drawing', drawing: drawing.id }, frames: 24 }];
+  return shot;
+}
+
+/** 300 drawings of 60 strokes of 60 points. */
+export function longShot(): Shot {
+  const shot = makeShot({ title: 'Long', width: 1920, height: 1080, fps: 24, length: 600 });
+  const layer = makeLayer('Keeper', 'clean');
+  const swatch = shot.palettes[0].swatches[0].id;
+  shot.layers = [layer];
+  for (let n = 0; n < 300; n++) {
+    const ink = Array.from({ length: 60 }, (_, i) =>
+      line(100 + (i % 8) * 200, 120 + Math.floor(i / 8) * 110 + (n % 20), 60, swatch),
+    );
+    const drawing = makeDrawing(layer.id, n + 1, { ink });
+    shot.drawings[drawing.id] = drawing;
+    layer.exposures.push({ id: newId(), cell: { kind: 'drawing', drawing: drawing.id }, frames: 2 });
+  }
+  return shot;
+}

@@ -1,0 +1,44 @@
+/** Walks the demo shot and takes one picture of each main view. */
+import { mkdirSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import { createApp } from '../server/app.ts';
+import { launch } from '../tests/browser/driver.ts';
+import { Animator } from '../tests/browser/hands.ts';
+
+const path = (name: string) => fileURLToPath(new URL(`../${name}`, import.meta.url));
+
+async function main() {
+  const server = createApp({ web: path('dist/web'), demo: path('dist/demo') }).listen(0, '127.0.0.1');
+  await new Promise((ready) => server.once('listening', ready));
+  const { browser } = await launch();
+  const animator = await Animator.open(browser, `http://localhost:${(server.address() as AddressInfo).port}/`);
+  mkdirSync(path('docs/screenshots'), { recursive: true });
+  const take = async (name: string) => {
+    await animator.hand.wait(1800);
+    await animator.hand.shot(path(`docs/screenshots/${name}.png`));
+    console.log(`docs/screenshots/${name}.png`);
+  };
+  await animator.shelfReady();
+  await take('shots');
+  await animator.hand.press('Open Lamp at the corner');
+  await animator.deskReady();
+  await animator.toCell('Keeper', 20);
+  await take('desk');
+  for (let i = 0; i < 36; i++) await animator.hand.key('ArrowDown');
+  await animator.view('paint');
+  await take('paint');
+  await animator.view('sound');
+  await take('sound');
+  await animator.view('export');
+  await take('export');
+  await animator.view('reference');
+  await animator.hand.press('Show Block figures');
+  for (const layer of ['Street', 'Keeper', 'Mouth', 'Pole flame', 'Lamp flame'])
+    await animator.hand.press(`Hide ${layer}`);
+  await take('reference');
+  await browser.close();
+  server.close();
+}
+
+await main();
