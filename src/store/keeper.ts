@@ -146,8 +146,7 @@ export class Keeper {
   private async write(): Promise<void> {
     const rows = this.waiting.slice();
     try {
-      // One request, one implicit transaction: a line costs a line.
-      await this.db.journal.bulkPut(rows.map((row) => ({ ...row, shotId: this.shotId })));
+      await this.db.appendRows(rows.map((row) => ({ ...row, shotId: this.shotId })));
     } catch (error) {
       this.setState({ kind: 'refused', why: refusal(error), waiting: this.waiting.length });
       clearTimeout(this.retry);

@@ -97,18 +97,17 @@ describe('keeping', () => {
 
   test('when the browser refuses, it is said at once, drawing goes on, and all is kept once there is room', async () => {
     const { history, keeper, drawing } = await opened();
-    const put = db.journal.bulkPut.bind(db.journal);
+    const append = db.appendRows.bind(db);
     const states: string[] = [];
     keeper.onState = ({ kind }) => states.push(kind);
-    db.journal.bulkPut = (() =>
-      Promise.reject(Object.assign(new Error('full'), { name: 'QuotaExceededError' }))) as never;
+    db.appendRows = () => Promise.reject(Object.assign(new Error('full'), { name: 'QuotaExceededError' }));
     keeper.append(history.change('line', addLine(drawing))!);
     await keeper.settled();
     expect(keeper.state).toMatchObject({ kind: 'refused', waiting: 1, why: expect.stringMatching(/storage is full/) });
     keeper.append(history.change('line', addLine(drawing))!);
     await keeper.settled();
     expect(keeper.state).toMatchObject({ kind: 'refused', waiting: 2 });
-    db.journal.bulkPut = put as never;
+    db.appendRows = append;
     keeper.append(history.change('line', addLine(drawing))!);
     await keeper.settled();
     expect(keeper.state.kind).toBe('kept');

@@ -12,6 +12,8 @@ export class LiveLine {
   private readonly canvas: HTMLCanvasElement;
   private readonly painter: Painter;
   private shown = 0;
+  /** Left, top, right, bottom of all that was painted, screen pixels. */
+  private touched = [Infinity, Infinity, -Infinity, -Infinity];
 
   constructor(canvas: HTMLCanvasElement, painter: Painter) {
     this.canvas = canvas;
@@ -21,7 +23,9 @@ export class LiveLine {
   clear(): void {
     const context = this.canvas.getContext('2d')!;
     context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, this.canvas.width, this.canvas.height);
+    const [left, top, right, bottom] = this.touched;
+    if (right > left) context.clearRect(left, top, right - left, bottom - top);
+    this.touched = [Infinity, Infinity, -Infinity, -Infinity];
     this.shown = 0;
   }
 
@@ -51,6 +55,8 @@ export class LiveLine {
     const top = Math.floor(minY - grow);
     const width = Math.ceil(maxX + grow) - left;
     const height = Math.ceil(maxY + grow) - top;
+    const [l, t, r, b] = this.touched;
+    this.touched = [Math.min(l, left), Math.min(t, top), Math.max(r, left + width), Math.max(b, top + height)];
     context.save();
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.beginPath();

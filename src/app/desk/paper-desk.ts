@@ -11,10 +11,10 @@ import type { OpenShot } from '../session/open-shot.ts';
 import type { ViewState } from '../session/view-state.ts';
 import { LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
+import { regionsOf } from './regions.ts';
 import { setPaperRoom } from './room.ts';
 import { toolOf } from './tools/index.ts';
 import { move } from './tools/move.ts';
-import { prepareRegions } from './tools/pour.ts';
 import type { Gesture, ToolDesk } from './tools/tool.ts';
 import { keepUnder, panBy, settled, turnAbout, viewMatrix, zoomAbout } from './view.ts';
 
@@ -140,7 +140,7 @@ export class PaperDesk {
     const { tool, frame } = view.getState();
     const layer = layerInHand(this.open);
     const drawing = layer && drawingShown(session.shot, layer, frame);
-    if (tool === 'pour' && drawing) void prepareRegions(this.open, drawing);
+    if (tool === 'pour' && drawing) void regionsOf(this.open, drawing);
   }
 
   private resize(): void {

@@ -2,6 +2,7 @@
  * The paper on screen: keeps the last painted parts, shows them at once under any new view, and asks the worker for
  * sharp ones. Lines just drawn are put on top until the worker's picture holds them.
  */
+import { strokeBounds } from '../../core/ink/index.ts';
 import { IDENTITY, type Matrix, mapPoint, Painter } from '../../core/picture/index.ts';
 import { neighbours } from '../../core/sheet/index.ts';
 import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
@@ -78,7 +79,7 @@ export class PaperPictures {
   /** A line that was just committed: shown at once. */
   addFresh(stroke: Stroke): void {
     this.fresh.push({ stroke, seq: ++this.strokeSeq });
-    this.compose();
+    this.compose(stroke);
   }
 
   dropFresh(): void {
@@ -101,10 +102,25 @@ export class PaperPictures {
     context.closePath();
   }
 
-  /** Puts everything together for the present view; a few image copies, no waiting. */
-  compose(): void {
+  /** Puts everything together for the present view; a few image copies, no waiting. `only`: just around this line. */
+  compose(only?: Stroke): void {
     if (this.closed) return;
     const context = this.canvas.getContext('2d')!;
+    context.save();
+    if (only) this.clipToStroke(context, only);
+    this.composeAll(context);
+    context.restore();
+  }
+
+  private clipToStroke(context: CanvasRenderingContext2D, stroke: Stroke): void {
+    const { minX, minY, maxX, maxY } = strokeBounds(stroke);
+    context.setTransform(...this.view);
+    context.beginPath();
+    context.rect(minX, minY, maxX - minX, maxY - minY);
+    context.clip();
+  }
+
+  private composeAll(context: CanvasRenderingContext2D): void {
     const { width, height } = this.canvas;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, width, height);

@@ -16,6 +16,8 @@ import {
 import type { PictureFace } from '../../workers/picture.worker.ts';
 
 const CARD_WIDTH = 480;
+/** The views around the paper follow an edit after this long: a frame or so. */
+const LATER_MS = 20;
 
 /** Why edits are not taken: another tab has the shot. */
 export type ReadOnly = 'elsewhere' | 'taken over' | null;
@@ -28,6 +30,8 @@ export class ShotSession {
   private readonly keeper: Keeper;
   private readonly claim: Claim | null;
   private listeners = new Set<() => void>();
+  private later = new Set<() => void>();
+  private telling = false;
   private stepping: Promise<void> = Promise.resolve();
   readOnly: ReadOnly = null;
   /** Called when an edit is refused because the shot is read only. */
@@ -81,8 +85,20 @@ export class ShotSession {
     return () => this.listeners.delete(listener);
   };
 
+  /** For the views around the paper: they hear of it a moment later, once the line is on screen and on its way to disk. */
+  subscribeLater = (listener: () => void): (() => void) => {
+    this.later.add(listener);
+    return () => this.later.delete(listener);
+  };
+
   private tell(): void {
     for (const listener of this.listeners) listener();
+    if (this.telling) return;
+    this.telling = true;
+    setTimeout(() => {
+      this.telling = false;
+      for (const listener of this.later) listener();
+    }, LATER_MS);
   }
 
   /** Whether there is something to take back or do again. */

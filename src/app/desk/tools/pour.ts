@@ -1,51 +1,7 @@
-import { type Remote, wrap } from 'comlink';
 import BucketIcon from 'lucide-react/icons/paint-bucket';
-import { pour as pourInto, takeOff } from '../../../core/paint/index.ts';
-import { revision } from '../../../core/picture/index.ts';
-import type { Drawing } from '../../../core/shot/index.ts';
-import type { PaintFace } from '../../../workers/paint.worker.ts';
-import type { OpenShot } from '../../session/open-shot.ts';
+import { pour as pourInto, type RegionMap, regionAt, regionRings, takeOff } from '../../../core/paint/index.ts';
+import { regionsOf } from '../regions.ts';
 import type { Tool } from './tool.ts';
-
-let face: Remote<PaintFace> | null = null;
-
-function paintWorker(): Remote<PaintFace> {
-  face ??= wrap<PaintFace>(
-    new Worker(new URL('../../../workers/paint.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return face;
-}
-
-/** Stands for a drawing's lines, the paper and the opening size. */
-function regionsKey({ session, view }: Pick<OpenShot, 'session' | 'view'>, drawing: Drawing): string {
-  const { width, height } = session.shot;
-  return `${revision(drawing.ink)}|${width}x${height}|${view.getState().tools.pour.gap}`;
-}
-
-/** Has the region map of a drawing made ahead, so that the first pour need not wait. */
-export async function prepareRegions(open: Pick<OpenShot, 'session' | 'view'>, drawing: Drawing): Promise<void> {
-  const { width, height } = open.session.shot;
-  await paintWorker().prepare(
-    regionsKey(open, drawing),
-    drawing.ink,
-    width,
-    height,
-    open.view.getState().tools.pour.gap,
-  );
-}
-
-async function regionAt(
-  open: Pick<OpenShot, 'session' | 'view'>,
-  drawing: Drawing,
-  x: number,
-  y: number,
-): Promise<Float32Array[]> {
-  const key = regionsKey(open, drawing);
-  const rings = await paintWorker().region(key, x, y);
-  if (rings) return rings;
-  await prepareRegions(open, drawing);
-  return (await paintWorker().region(key, x, y)) ?? [];
-}
 
 /** Fills the enclosed region under the pen, under the line to its middle. */
 export const pour: Tool = {
@@ -72,13 +28,18 @@ export const pour: Tool = {
     }
     const { width, height } = session.shot;
     if (sample.x < 0 || sample.y < 0 || sample.x >= width || sample.y >= height) return null;
-    void regionAt(desk, drawing, sample.x, sample.y).then((rings) => {
-      if (rings.length === 0) return;
+    const fill = (map: RegionMap) => {
+      const label = regionAt(map, sample.x, sample.y);
+      if (label === 0) return;
+      const rings = regionRings(map, label);
       session.change('pour', (shot) => {
         const own = shot.drawings[drawing.id];
         if (own) own.paint = pourInto(own.paint, rings, swatch, sample.x, sample.y);
       });
-    });
+    };
+    const map = regionsOf(desk, drawing);
+    if (map instanceof Promise) void map.then(fill);
+    else fill(map);
     return null;
   },
 };
