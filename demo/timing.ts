@@ -26,7 +26,7 @@ export const KEEPER: Exposed[] = [
   { frame: 40, from: 'K6', to: 'K7', t: 0.5 },
   { frame: 42, from: 'K6', to: 'K7', t: 0.84 },
   { frame: 44, key: 'K7' },
-  { frame: 46, from: 'K7', to: 'K8', t: 0.5 },
+  { frame: 46, from: 'K7', to: 'K8', t: 0.46 },
   { frame: 48, key: 'K8' },
   { frame: 50, from: 'K8', to: 'K9', t: 0.5 },
   { frame: 52, key: 'K9' },

@@ -36,6 +36,8 @@ async function main() {
   await animator.hand.press('Show Block figures');
   for (const layer of ['Street', 'Keeper', 'Mouth', 'Pole flame', 'Lamp flame'])
     await animator.hand.press(`Hide ${layer}`);
+  await animator.page.click('[data-layer-row] input[aria-label="Name of layer Block figures"]');
+  await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await take('reference');
   await browser.close();
   server.close();

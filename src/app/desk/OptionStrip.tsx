@@ -131,12 +131,13 @@ export function OptionStrip() {
   const fit = useCommand('fit');
   const degrees = Math.round((((turn * 180) / Math.PI + 540) % 360) - 180);
   return (
-    <div className="flex h-[34px] shrink-0 items-center gap-4 overflow-hidden border-b border-rule bg-panel px-3 text-sm">
+    <div className="flex h-[34px] shrink-0 items-center gap-4 border-b border-rule bg-panel px-3 text-sm">
       <span className="font-semibold">{toolOf(tool).name}</span>
-      {OPTIONS[tool]}
-      <div className="ml-auto flex items-center gap-1">
+      <div className="flex min-w-0 flex-1 items-center gap-2.5 overflow-hidden min-[1180px]:gap-4">{OPTIONS[tool]}</div>
+      <div className="flex shrink-0 items-center gap-1">
         <output aria-label="How the paper lies" className="whitespace-nowrap tabular">
-          Paper {Math.round(zoom * 100)} %{degrees === 0 ? '' : `, ${degrees}°`}
+          <span className="hidden min-[1180px]:inline">Paper </span>
+          {Math.round(zoom * 100)} %{degrees === 0 ? '' : `, ${degrees}°`}
         </output>
         <IconButton label={fit.name} keys={fit.keys} onClick={fit.run}>
           <Maximize size={15} />

@@ -22,6 +22,8 @@ export function Transport() {
   const frame = useView((state) => state.frame);
   const loop = useView((state) => state.loop);
   const speed = useView((state) => state.speed);
+  const range = useView((state) => state.range);
+  const all = useCommand('range-all');
   const state = usePlay((play) => play.state);
   const play = useCommand('play');
   const first = useCommand('first-frame');
@@ -48,6 +50,18 @@ export function Transport() {
       >
         {frame + 1} / {length}
       </output>
+      {range && (
+        <IconButton
+          label={`Playing frames ${range.from + 1} to ${range.to + 1}. Press to play the whole shot`}
+          keys={all.keys}
+          look="plain"
+          pressed
+          className="!w-auto px-1.5 font-mono text-sm whitespace-nowrap"
+          onClick={all.run}
+        >
+          {range.from + 1}–{range.to + 1}
+        </IconButton>
+      )}
       <Hint text="The shot's rate. It changes only in Shot settings.">
         <span className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap">
           {fps} fps

@@ -25,7 +25,7 @@ export function Slide({
   onChange,
   onDone,
   words,
-  width = 'w-18',
+  width = 'w-10 min-[1180px]:w-18',
   tint,
   disabled,
 }: SlideProps) {

@@ -19,5 +19,9 @@ export function sizeInWords(bytes: number): string {
 
 /** The sentence of an error for a person. */
 export function sentence(error: unknown): string {
+  const { name, inner } = (error ?? {}) as { name?: string; inner?: { name?: string } };
+  if (name === 'QuotaExceededError' || inner?.name === 'QuotaExceededError') {
+    return 'The browser’s storage is full, so nothing was brought in. Free some room (delete removed shots for good), then try again.';
+  }
   return error instanceof Error && error.message ? error.message : 'Something went wrong; nothing was changed.';
 }

@@ -100,7 +100,10 @@ const LayerRow = memo(function LayerRow({ layer }: { layer: Layer }) {
       data-layer-row={layer.id}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className={`flex h-7 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
-      onPointerDown={() => view.setState({ layerId: layer.id })}
+      onPointerDown={(event) => {
+        // The buttons of a row do their own thing without taking the layer in hand.
+        if (!(event.target as HTMLElement).closest('button')) view.setState({ layerId: layer.id });
+      }}
     >
       <button
         type="button"
