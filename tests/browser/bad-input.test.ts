@@ -1,23 +1,16 @@
 /** Bad files give one clear sentence and change nothing. */
 import { strToU8, unzipSync, zipSync } from 'fflate';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { beforeAll, describe, expect, inject, test } from 'vitest';
 import { writeShotFile } from '../../src/core/shotfile/index.ts';
 import { smallShot } from '../make.ts';
-import { launch } from './driver.ts';
 import { burstWav, colourGif } from './files.ts';
-import { Animator } from './hands.ts';
+import type { Animator } from './hands.ts';
+import { withAnimator } from './session.ts';
 
-let browser: Browser;
 let animator: Animator;
 
-beforeAll(async () => {
-  ({ browser } = await launch());
-  animator = await Animator.open(browser, inject('address'));
-  await animator.shelfReady();
-});
-afterAll(async () => {
-  await browser.close();
+withAnimator(async (opened) => {
+  animator = opened;
 });
 
 const cards = () => animator.page.$$eval('a[aria-label^="Open "]', (all) => all.length);

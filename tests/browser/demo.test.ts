@@ -1,24 +1,16 @@
 /** The demo shot on every view: it is there, it plays, nothing is hidden from those who cannot see or point. */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
-import { launch } from './driver.ts';
-import { Animator } from './hands.ts';
+import { describe, expect, test } from 'vitest';
+import type { Animator } from './hands.ts';
+import { withAnimator } from './session.ts';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-let browser: Browser;
 let animator: Animator;
 
-beforeAll(async () => {
-  ({ browser } = await launch());
-  animator = await Animator.open(browser, inject('address'));
-  await animator.shelfReady();
-});
-afterAll(async () => {
-  expect(animator.hand.errors).toEqual([]);
-  await browser.close();
+withAnimator(async (opened) => {
+  animator = opened;
 });
 
 /** Serious complaints about the present view, in words. */

@@ -1,22 +1,14 @@
 /** A beginner draws the cap falling, times it, flips, plays; then everything is there after a reload. */
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { POINT_SIZE } from '../../src/core/shot/index.ts';
-import { launch } from './driver.ts';
-import { Animator, drawingsOf, layerNamed } from './hands.ts';
+import { type Animator, drawingsOf, layerNamed } from './hands.ts';
+import { withAnimator } from './session.ts';
 
-let browser: Browser;
 let animator: Animator;
 
-beforeAll(async () => {
-  ({ browser } = await launch());
-  animator = await Animator.open(browser, inject('address'));
-  await animator.shelfReady();
+withAnimator(async (opened) => {
+  animator = opened;
   await animator.newShot({ title: 'Cap falls', width: 640, height: 360, length: 24 });
-});
-afterAll(async () => {
-  expect(animator.hand.errors).toEqual([]);
-  await browser.close();
 });
 
 describe('drawing', () => {
@@ -37,6 +29,13 @@ describe('drawing', () => {
     );
     expect(Math.min(...radii)).toBeGreaterThan(50);
     expect(Math.max(...radii)).toBeLessThan(64);
+  });
+
+  test('the line stays on the paper when the sharp picture has come', async () => {
+    await animator.hand.wait(800);
+    const dark = (colour: number[]) => Math.max(...colour) < 150;
+    expect(await animator.finds(200, 160, dark)).toBe(true);
+    expect(await animator.finds(200, 100, dark)).toBe(false);
   });
 
   test('on a held frame the pen draws on the held drawing; on an empty one it makes a new drawing', async () => {

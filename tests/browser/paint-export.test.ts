@@ -2,19 +2,15 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { unzipSync } from 'fflate';
 import { decompressFrames, parseGIF } from 'gifuct-js';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { areaSize } from '../../src/core/paint/index.ts';
-import { launch } from './driver.ts';
-import { Animator, drawingsOf } from './hands.ts';
+import { type Animator, drawingsOf } from './hands.ts';
+import { withAnimator } from './session.ts';
 
-let browser: Browser;
 let animator: Animator;
 
-beforeAll(async () => {
-  ({ browser } = await launch());
-  animator = await Animator.open(browser, inject('address'));
-  await animator.shelfReady();
+withAnimator(async (opened) => {
+  animator = opened;
   await animator.newShot({ title: 'Coat turns', width: 640, height: 360, length: 10 });
   await animator.hand.key('KeyW');
   await animator.draw(animator.ring(200, 180, 80));
@@ -27,10 +23,6 @@ beforeAll(async () => {
   await animator.draw(animator.ring(60, 60, 40));
   for (let i = 0; i < 8; i++) await animator.hand.key('Equal');
   await animator.toCell('Clean', 1);
-});
-afterAll(async () => {
-  expect(animator.hand.errors).toEqual([]);
-  await browser.close();
 });
 
 async function pourAt(x: number, y: number): Promise<void> {

@@ -1,22 +1,14 @@
 /** A sound and a clip come in; the sheet shows both in time; the clip is traced over. */
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
-import { launch } from './driver.ts';
+import { describe, expect, test } from 'vitest';
 import { burstWav, colourGif } from './files.ts';
-import { Animator, drawingsOf, layerNamed } from './hands.ts';
+import { type Animator, drawingsOf, layerNamed } from './hands.ts';
+import { withAnimator } from './session.ts';
 
-let browser: Browser;
 let animator: Animator;
 
-beforeAll(async () => {
-  ({ browser } = await launch());
-  animator = await Animator.open(browser, inject('address'));
-  await animator.shelfReady();
+withAnimator(async (opened) => {
+  animator = opened;
   await animator.newShot({ title: 'Broom', width: 640, height: 360, length: 24 });
-});
-afterAll(async () => {
-  expect(animator.hand.errors).toEqual([]);
-  await browser.close();
 });
 
 describe('sound', () => {

@@ -19,7 +19,7 @@ export function useCommand(id: string) {
   const context = useCommands();
   useStore(ownKeys);
   const command = commandOf(id);
-  const enabled = useSyncExternalStore(context.session.subscribeLater, () => !command.when || command.when(context));
+  const enabled = useSyncExternalStore(context.session.subscribeAround, () => !command.when || command.when(context));
   return {
     name: command.name,
     keys: keyHint(command),

@@ -13,8 +13,8 @@ function ago(milliseconds: number): string {
 /** Whether the work is safe, in words. */
 export function Kept() {
   const { session } = useOpenShot();
-  const kept = useSyncExternalStore(session.subscribeLater, () => session.kept);
-  const readOnly = useSyncExternalStore(session.subscribeLater, () => session.readOnly);
+  const kept = useSyncExternalStore(session.subscribeAround, () => session.kept);
+  const readOnly = useSyncExternalStore(session.subscribeAround, () => session.readOnly);
   const [now, setNow] = useState(Date.now());
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), 1000);

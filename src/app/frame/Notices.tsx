@@ -6,8 +6,8 @@ import { saveShotFile } from './save-shot-file.ts';
 /** What must be said at once and stay said: the shot is elsewhere, or the browser does not keep it. */
 export function Notices({ takeOver }: { takeOver(): void }) {
   const { session } = useOpenShot();
-  const kept = useSyncExternalStore(session.subscribeLater, () => session.kept);
-  const readOnly = useSyncExternalStore(session.subscribeLater, () => session.readOnly);
+  const kept = useSyncExternalStore(session.subscribeAround, () => session.kept);
+  const readOnly = useSyncExternalStore(session.subscribeAround, () => session.readOnly);
   const bar = 'flex shrink-0 items-center gap-3 border-b border-rule px-3 py-1.5';
   if (readOnly) {
     return (

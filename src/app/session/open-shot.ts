@@ -104,7 +104,7 @@ export function useOpenShot(): OpenShot {
  */
 export function useShot<T>(select: (shot: Shot) => T): T {
   const { session } = useOpenShot();
-  return useSyncExternalStore(session.subscribeLater, () => select(session.shot));
+  return useSyncExternalStore(session.subscribeAround, () => select(session.shot));
 }
 
 /** The whole shot, for views that show all of it. */

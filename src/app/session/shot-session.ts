@@ -16,7 +16,7 @@ import {
 import type { PictureFace } from '../../workers/picture.worker.ts';
 
 const CARD_WIDTH = 480;
-/** The views around the paper follow an edit after this long: a frame or so. */
+/** The views around the paper follow a drawn line after this long: a frame or so. */
 const LATER_MS = 20;
 
 /** Why edits are not taken: another tab has the shot. */
@@ -30,7 +30,7 @@ export class ShotSession {
   private readonly keeper: Keeper;
   private readonly claim: Claim | null;
   private listeners = new Set<() => void>();
-  private later = new Set<() => void>();
+  private around = new Set<() => void>();
   private telling = false;
   private stepping: Promise<void> = Promise.resolve();
   readOnly: ReadOnly = null;
@@ -85,19 +85,23 @@ export class ShotSession {
     return () => this.listeners.delete(listener);
   };
 
-  /** For the views around the paper: they hear of it a moment later, once the line is on screen and on its way to disk. */
-  subscribeLater = (listener: () => void): (() => void) => {
-    this.later.add(listener);
-    return () => this.later.delete(listener);
+  /** For the views around the paper: a line under the pen reaches them a moment later, once it is on its way to disk. */
+  subscribeAround = (listener: () => void): (() => void) => {
+    this.around.add(listener);
+    return () => this.around.delete(listener);
   };
 
   private tell(): void {
     for (const listener of this.listeners) listener();
+    if (!this.telling) for (const listener of this.around) listener();
+  }
+
+  private tellAroundLater(): void {
     if (this.telling) return;
     this.telling = true;
     setTimeout(() => {
       this.telling = false;
-      for (const listener of this.later) listener();
+      for (const listener of this.around) listener();
     }, LATER_MS);
   }
 
@@ -122,6 +126,12 @@ export class ShotSession {
     return true;
   }
 
+  /** The same for a line the pen has just drawn: nothing may stand between it and the next one. */
+  changeUnderPen(label: string, recipe: Recipe): boolean {
+    this.tellAroundLater();
+    return this.change(label, recipe);
+  }
+
   /** Takes back or does again one step; in order, however fast the keys come. */
   step(kind: 'undo' | 'redo'): Promise<void> {
     this.stepping = this.stepping.then(async () => {
@@ -137,9 +147,9 @@ export class ShotSession {
   }
 
   private follow(row: JournalRow, patches: Patch[]): void {
-    // Kept first, shown second: the browser writes while the views follow.
-    this.keeper.append(row);
+    // The worker first: whoever hears of the edit may ask it for a picture at once. Then kept, while the views follow.
     void this.pictures.apply(patches);
+    this.keeper.append(row);
     this.tell();
   }
 

@@ -42,7 +42,7 @@ function lineTool(kind: LineKind, name: string, icon: Tool['icon']): Tool {
         },
         up() {
           const stroke = makeStroke(line.finish(), brush, swatch);
-          session.change(kind === 'pencil' ? 'pencil line' : 'pen line', (shot) => {
+          session.changeUnderPen(kind === 'pencil' ? 'pencil line' : 'pen line', (shot) => {
             drawingToDrawOn(shot, layerId, frame, newHold).ink.push(stroke);
           });
           desk.showLine(null, brush, colour);
