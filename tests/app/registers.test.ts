@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { COMMANDS } from '../../src/app/commands/index.ts';
 import { keyInWords } from '../../src/app/commands/register.ts';
-import { addPalette, addSwatch, colourSwatch, removeSwatch, takePaletteFrom } from '../../src/app/paint/swatches.ts';
 import { FIRST_TOOLS, firstView, mendView } from '../../src/app/session/view-state.ts';
 import { columns, FRAME_COLUMN, FROZEN, placeAt } from '../../src/app/sheet/geometry.ts';
 import { gripAt } from '../../src/app/sheet/sheet-pointer.ts';
+import { addPalette, addSwatch, colourSwatch, removeSwatch, takePaletteFrom } from '../../src/core/paint/index.ts';
 import { swatchUses } from '../../src/core/shot/index.ts';
 import { smallShot } from '../make.ts';
 

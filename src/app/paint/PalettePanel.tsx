@@ -3,12 +3,19 @@ import Trash from 'lucide-react/icons/trash-2';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
+import {
+  addPalette,
+  addSwatch,
+  colourSwatch,
+  nameSwatch,
+  removeSwatch,
+  takePaletteFrom,
+} from '../../core/paint/index.ts';
 import { newId, paletteAt, type Swatch, swatchUses } from '../../core/shot/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
-import { addPalette, addSwatch, colourSwatch, nameSwatch, removeSwatch, takePaletteFrom } from './swatches.ts';
 
 /** The palette that colours this frame: swatches with names; a change shows in every drawing at once. */
 export function PalettePanel() {

@@ -1,5 +1,5 @@
-/** Edits of the palettes, for use inside change() recipes. All palettes of a shot hold the same swatch ids. */
-import { type Id, newId, type Shot } from '../../core/shot/index.ts';
+/** Edits of the palettes, written for use inside a `change()` recipe. All palettes of a shot hold the same swatch ids. */
+import { type Id, newId, type Shot } from '../shot/index.ts';
 
 /** Adds a swatch to every palette with the same first colour; returns its id. */
 export function addSwatch(shot: Shot, name: string, colour: string): Id {
