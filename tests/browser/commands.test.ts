@@ -154,7 +154,7 @@ describe('layers', () => {
     await animator.toCell('Clean', 9);
     await animator.hand.wait(600);
     const dark = (colour: number[]) => Math.max(...colour) < 110;
-    expect(await animator.finds(150, 120, dark)).toBe(true);
+    expect(await animator.sees(150, 120, dark)).toBe(true);
     await undo();
   });
 });

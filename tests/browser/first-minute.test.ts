@@ -34,8 +34,8 @@ describe('drawing', () => {
   test('the line stays on the paper when the sharp picture has come', async () => {
     await animator.hand.wait(800);
     const dark = (colour: number[]) => Math.max(...colour) < 150;
-    expect(await animator.finds(200, 160, dark)).toBe(true);
-    expect(await animator.finds(200, 100, dark)).toBe(false);
+    expect(await animator.sees(200, 160, dark)).toBe(true);
+    expect(await animator.seesNo(200, 100, dark)).toBe(true);
   });
 
   test('on a held frame the pen draws on the held drawing; on an empty one it makes a new drawing', async () => {
@@ -181,12 +181,12 @@ describe('ghosts, flipping, rolling', () => {
   test('the drawing before is plum, the one after teal; one key drops them', async () => {
     await animator.toCell('Clean', 3);
     await animator.hand.wait(700);
-    expect(await animator.finds(140, 100, plum)).toBe(true);
-    expect(await animator.finds(420, 340, teal)).toBe(true);
+    expect(await animator.sees(140, 100, plum)).toBe(true);
+    expect(await animator.sees(420, 340, teal)).toBe(true);
     await animator.hand.key('KeyO');
     await animator.hand.wait(500);
-    expect(await animator.finds(140, 100, plum)).toBe(false);
-    expect(await animator.finds(420, 340, teal)).toBe(false);
+    expect(await animator.seesNo(140, 100, plum)).toBe(true);
+    expect(await animator.seesNo(420, 340, teal)).toBe(true);
     await animator.hand.key('KeyO');
   });
 

@@ -190,9 +190,24 @@ export class Animator {
     return Array.from({ length: side * side }, (_, i) => [data[4 * i], data[4 * i + 1], data[4 * i + 2]]);
   }
 
-  /** Whether a colour of this kind is seen near a paper point. */
-  async finds(x: number, y: number, kind: (colour: [number, number, number]) => boolean): Promise<boolean> {
-    return (await this.coloursAround(x, y)).some(kind);
+  /** Whether a colour of this kind comes to be seen near a paper point, within a few seconds. */
+  sees(x: number, y: number, kind: (colour: [number, number, number]) => boolean): Promise<boolean> {
+    return this.within(async () => (await this.coloursAround(x, y)).some(kind));
+  }
+
+  /** Whether no such colour is seen there any more, within a few seconds. */
+  seesNo(x: number, y: number, kind: (colour: [number, number, number]) => boolean): Promise<boolean> {
+    return this.within(async () => !(await this.coloursAround(x, y)).some(kind));
+  }
+
+  /** Asks until the answer is yes; a busy machine paints late, but it paints. */
+  private async within(ask: () => Promise<boolean>, milliseconds = 6000): Promise<boolean> {
+    const end = Date.now() + milliseconds;
+    while (Date.now() < end) {
+      if (await ask()) return true;
+      await this.hand.wait(120);
+    }
+    return false;
   }
 }
 

@@ -60,10 +60,10 @@ describe('paint', () => {
     await animator.page.keyboard.press('Escape');
     await animator.hand.wait(700);
     const green = ([r, g, b]: number[]) => r === 0x2e && g === 0x8b && b === 0x57;
-    expect(await animator.finds(320, 180, green)).toBe(true);
+    expect(await animator.sees(320, 180, green)).toBe(true);
     await animator.hand.key('KeyA');
     await animator.hand.wait(700);
-    expect(await animator.finds(200, 180, green)).toBe(true);
+    expect(await animator.sees(200, 180, green)).toBe(true);
   });
 
   test('poured again, the region has the new swatch and no second area; taken off, it has none', async () => {

@@ -13,7 +13,11 @@ export const eraser: Tool = {
   down(desk, sample) {
     const { session, view } = desk;
     const target = desk.drawing();
-    if (target === null || target === 'empty') return null;
+    if (target === null) return null;
+    if (target === 'empty' || target.ink.length === 0) {
+      desk.say('There is no line to erase on this layer here.');
+      return null;
+    }
     const radius = view.getState().tools.eraser.width / 2;
     const gesture = `erase ${newId()}`;
     let last = sample;
