@@ -1,6 +1,6 @@
 import Plus from 'lucide-react/icons/zoom-in';
 import Minus from 'lucide-react/icons/zoom-out';
-import { drawingShown } from '../../core/sheet/index.ts';
+import { shownRun } from '../../core/sheet/index.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 import { LayerList } from './LayerList.tsx';
@@ -25,9 +25,11 @@ function SheetHead() {
   const layerId = useView((state) => state.layerId);
   const rowHeight = useView((state) => state.rowHeight);
   const name = useShot((shot) => shot.layers.find((each) => each.id === layerId)?.name);
-  const number = useShot((shot) => {
+  const shown = useShot((shot) => {
     const layer = shot.layers.find((each) => each.id === layerId);
-    return layer ? drawingShown(shot, layer, frame)?.number : undefined;
+    const cell = layer && shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+    if (!cell) return 'empty';
+    return cell.kind === 'picture' ? `picture ${cell.index + 1}` : `drawing ${shot.drawings[cell.drawing]?.number}`;
   });
   const zoom = (by: number) =>
     view.setState({
@@ -38,7 +40,7 @@ function SheetHead() {
       <h2 className="font-semibold">Sheet</h2>
       <span className="truncate text-sm text-second">
         {name ?? 'no layer'}
-        {number === undefined ? ' · empty' : ` · drawing ${number}`}
+        {` · ${shown}`}
       </span>
       <span className="ml-auto flex items-center gap-1">
         <Played />
