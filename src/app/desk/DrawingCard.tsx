@@ -6,7 +6,7 @@ import Redo from 'lucide-react/icons/rotate-ccw';
 import { drawingShown, isReused, shownRun } from '../../core/sheet/index.ts';
 import { useCommand } from '../commands/context.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
 const ROLES = [
   ['mark-key', 'key', 'key'],
@@ -32,7 +32,7 @@ function CommandButton({ id, icon, children }: { id: string; icon: React.ReactNo
 /** The drawing in hand: what it is on the sheet, and the next one. */
 export function DrawingCard() {
   const { view } = useOpenShot();
-  const frame = useView((state) => state.frame);
+  const frame = useRestingFrame();
   const layerId = useView((state) => state.layerId);
   const newHold = useView((state) => state.newHold);
   const layer = useShot((shot) => shot.layers.find((each) => each.id === layerId));

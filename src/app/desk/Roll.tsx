@@ -7,7 +7,7 @@ import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/i
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
-import { usePlay, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { DrawingCard } from './DrawingCard.tsx';
 import { GhostThumb } from './GhostThumb.tsx';
 import { GHOST_AFTER, GHOST_BEFORE } from './paper-pictures.ts';
@@ -39,15 +39,14 @@ function versionOf(shot: Shot, cell: CellRef, frame: number, tint: string | null
 /** The fan of neighbouring drawings under the paper, with the strength of each ghost. */
 export function Roll() {
   const shot = useShot(wholeShot);
-  const playing = usePlay((play) => play.state === 'playing');
   // While playing the fan rests: it would only flicker.
-  const frame = useView((state) => (playing ? -1 : state.frame));
+  const frame = useRestingFrame();
   const layerId = useView((state) => state.layerId);
   const ghosts = useView((state) => state.ghosts);
   const toggle = useCommand('ghosts');
   const layer = shot.layers.find((each) => each.id === layerId);
-  const own = layer && frame >= 0 ? shownRun(layer.exposures, layer.afterLast, frame) : null;
-  const around = layer && frame >= 0 ? neighbours(layer, frame, 2) : { before: [], after: [] };
+  const own = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
+  const around = layer ? neighbours(layer, frame, 2) : { before: [], after: [] };
   const ratio = shot.width / shot.height;
   const fan = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(560);
@@ -118,7 +117,7 @@ export function Roll() {
                 className="flex items-center justify-center text-sm text-second"
                 style={{ width: ownWidth, height: ownWidth / ratio }}
               >
-                {playing ? 'playing' : 'empty frame'}
+                empty frame
               </div>
             )}
           </div>

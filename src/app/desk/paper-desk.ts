@@ -166,8 +166,8 @@ export class PaperDesk {
     }
     this.matrix = viewMatrix(now, this.room, this.dpr);
     this.pictures.view = this.matrix;
-    // Eighths keep the number of ready pictures small while zooming.
-    player.scale = Math.min(1, Math.max(0.125, Math.ceil(now.zoom * this.dpr * 8) / 8));
+    // Ready pictures are made in the size they are shown in: then each played frame is a plain copy.
+    player.scale = Math.min(1, now.zoom * this.dpr);
     this.pictures.compose();
     this.refresh();
   }

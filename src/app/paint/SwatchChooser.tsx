@@ -1,11 +1,11 @@
 import { Popover } from 'radix-ui';
 import { colourMap, paletteAt } from '../../core/shot/index.ts';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
 /** The swatch in hand; a press shows the palette to take another. */
 export function SwatchChooser() {
   const { view } = useOpenShot();
-  const frame = useView((state) => state.frame);
+  const frame = useRestingFrame();
   const inHand = useView((state) => state.swatch);
   const palette = useShot((shot) => paletteAt(shot, frame));
   const name = palette.swatches.find((swatch) => swatch.id === inHand)?.name ?? 'none';

@@ -1,5 +1,5 @@
 /** Opening a shot with everything the desk needs around it. */
-import { createContext, useContext, useSyncExternalStore } from 'react';
+import { createContext, useContext, useRef, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
@@ -112,6 +112,16 @@ export const wholeShot = (shot: Shot): Shot => shot;
 
 export function useView<T>(select: (state: ViewState) => T): T {
   return useStore(useOpenShot().view, select);
+}
+
+/** The frame at rest; while playing the one playing began on, for views that need not follow every frame. */
+export function useRestingFrame(): number {
+  const playing = usePlay((play) => play.state === 'playing');
+  const resting = useRef(0);
+  return useView((state) => {
+    if (!playing) resting.current = state.frame;
+    return resting.current;
+  });
 }
 
 export function usePlay<T>(select: (state: PlayState) => T): T {

@@ -6,7 +6,7 @@ import { useCommands } from '../commands/context.ts';
 import { commandOf } from '../commands/index.ts';
 import { keyHint } from '../commands/keyboard.ts';
 import { MENU_LOOK, type MenuItem, menuRows } from '../parts/Menu.tsx';
-import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 import {
   AFTER_END,
   columns,
@@ -63,6 +63,9 @@ export function SheetBody() {
   const labels = useShot(labelsOf);
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
+  const playing = usePlay((play) => play.state === 'playing');
+  // While playing only the row over the sheet moves; the sheet itself is not painted anew.
+  const washed = playing ? -1 : frame;
   const range = useView((state) => state.range);
   const rowHeight = useView((state) => state.rowHeight);
   const scroller = useRef<HTMLDivElement>(null);
@@ -70,7 +73,6 @@ export function SheetBody() {
   const drag = useRef<SheetDrag | null>(null);
   const [room, setRoom] = useState({ width: 340, height: 400 });
   const [waves, setWaves] = useState(0);
-  const [, setMenuAt] = useState(0);
   const width = columnWidth(room.width, stack.length);
   const layers = useMemo(() => columns(stack), [stack]);
   const layer = stack.find((each) => each.id === layerId);
@@ -100,7 +102,7 @@ export function SheetBody() {
       const { scrollLeft, scrollTop } = element;
       const scene = {
         shot: session.shot,
-        frame,
+        washed,
         layerId,
         range,
         rowHeight,
@@ -125,7 +127,7 @@ export function SheetBody() {
       cancelAnimationFrame(waiting);
       element.removeEventListener('scroll', scrolled);
     };
-  }, [stack, tracks, length, fps, labels, frame, layerId, range, rowHeight, width, room, sound, waves]);
+  }, [stack, tracks, length, fps, labels, washed, layerId, range, rowHeight, width, room, sound, waves]);
 
   // The present frame stays in sight.
   useEffect(() => {
@@ -171,16 +173,6 @@ export function SheetBody() {
   const end = () => {
     drag.current = null;
   };
-  const items: (MenuItem | null)[] = MENU.map((id) => {
-    if (id === null) return null;
-    const command = commandOf(id);
-    return {
-      name: command.name,
-      keys: keyHint(command),
-      disabled: command.when ? !command.when(commands) : false,
-      run: () => command.run(commands),
-    };
-  });
   const run = layer ? runAt(layer.exposures, frame) : null;
   const cell = run?.exposure.cell;
   const words = !layer
@@ -218,8 +210,9 @@ export function SheetBody() {
           </button>
         ))}
       </div>
+      <PresentRow frame={frame} rowHeight={rowHeight} width={Math.max(room.width, FROZEN + width * layers.length)} />
       <div style={{ height: (length + AFTER_END) * rowHeight, width: FROZEN + width * layers.length }}>
-        <ContextMenu.Root modal={false} onOpenChange={() => setMenuAt((n) => n + 1)}>
+        <ContextMenu.Root modal={false}>
           <ContextMenu.Trigger asChild>
             <canvas
               ref={canvas}
@@ -236,11 +229,46 @@ export function SheetBody() {
           </ContextMenu.Trigger>
           <ContextMenu.Portal>
             <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
-              {menuRows(items, ContextMenu.Item as never, ContextMenu.Separator as never)}
+              <SheetMenu />
             </ContextMenu.Content>
           </ContextMenu.Portal>
         </ContextMenu.Root>
       </div>
     </div>
   );
+}
+
+/** The row of the present frame, over the sheet. */
+function PresentRow({ frame, rowHeight, width }: { frame: number; rowHeight: number; width: number }) {
+  return (
+    <div
+      aria-hidden="true"
+      data-testid="present-row"
+      className="pointer-events-none absolute left-0 z-[5] border-y border-accent bg-accent/10"
+      style={{ top: 0, width, height: rowHeight + 1, transform: `translateY(${HEAD + frame * rowHeight}px)` }}
+    >
+      <span
+        className="sticky left-0 flex h-full items-center justify-end bg-panel font-mono text-[10px] font-bold text-accent tabular"
+        style={{ width: FRAME_COLUMN - 1, paddingRight: 7 }}
+      >
+        {frame + 1}
+      </span>
+    </div>
+  );
+}
+
+/** What can be done to the cell under the pen; made only when the menu opens. */
+function SheetMenu() {
+  const commands = useCommands();
+  const items: (MenuItem | null)[] = MENU.map((id) => {
+    if (id === null) return null;
+    const command = commandOf(id);
+    return {
+      name: command.name,
+      keys: keyHint(command),
+      disabled: command.when ? !command.when(commands) : false,
+      run: () => command.run(commands),
+    };
+  });
+  return menuRows(items, ContextMenu.Item as never, ContextMenu.Separator as never);
 }

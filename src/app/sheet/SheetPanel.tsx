@@ -2,7 +2,7 @@ import Plus from 'lucide-react/icons/zoom-in';
 import Minus from 'lucide-react/icons/zoom-out';
 import { shownRun } from '../../core/sheet/index.ts';
 import { IconButton } from '../parts/Button.tsx';
-import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
+import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { LayerList } from './LayerList.tsx';
 import { SheetBody } from './SheetBody.tsx';
 
@@ -21,7 +21,7 @@ export function SheetPanel() {
 
 function SheetHead() {
   const { view } = useOpenShot();
-  const frame = useView((state) => state.frame);
+  const frame = useRestingFrame();
   const layerId = useView((state) => state.layerId);
   const rowHeight = useView((state) => state.rowHeight);
   const name = useShot((shot) => shot.layers.find((each) => each.id === layerId)?.name);

@@ -21,7 +21,8 @@ const SANS = '"Instrument Sans Variable", sans-serif';
 
 export interface SheetScene {
   shot: Shot;
-  frame: number;
+  /** Frame whose hold is washed in the layer in hand; -1 while playing. */
+  washed: number;
   layerId: string;
   range: { from: number; to: number } | null;
   rowHeight: number;
@@ -61,7 +62,7 @@ export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: 
   paintRows(c, scene, first, last, y);
 }
 
-/** Rules, frame numbers, range and the row of the present frame. */
+/** Rules, frame numbers and range. The present frame's row lies over all as an element of its own. */
 function paintRows(
   c: CanvasRenderingContext2D,
   scene: SheetScene,
@@ -69,7 +70,7 @@ function paintRows(
   last: number,
   y: (frame: number) => number,
 ): void {
-  const { shot, frame: present, range, rowHeight: rh, width } = scene;
+  const { shot, range, rowHeight: rh, width } = scene;
   c.textAlign = 'right';
   c.textBaseline = 'middle';
   const every = rh < 12 ? 2 : 1;
@@ -95,9 +96,9 @@ function paintRows(
       c.fillStyle = ACCENT;
       c.fillRect(0, top, 3, rh + 1);
     }
-    if (frame === present || number % every === 0 || number === 1) {
-      c.font = `${frame === present ? 700 : 400} 10px ${MONO}`;
-      c.fillStyle = frame === present ? ACCENT : SECOND;
+    if (number % every === 0 || number === 1) {
+      c.font = `10px ${MONO}`;
+      c.fillStyle = SECOND;
       c.fillText(String(number), FRAME_COLUMN - 8, top + rh / 2 + 1);
     }
   }
@@ -105,12 +106,6 @@ function paintRows(
     c.fillStyle = RULE;
     c.fillRect(x - 1, 0, 1, scene.height);
   }
-  const top = Math.round(y(present));
-  c.fillStyle = 'rgba(47, 63, 168, 0.10)';
-  c.fillRect(0, top, width, rh);
-  c.fillStyle = ACCENT;
-  c.fillRect(0, top, width, 1);
-  c.fillRect(0, top + rh, width, 1);
 }
 
 function paintSound(
@@ -181,7 +176,7 @@ function paintLayer(
   last: number,
   y: (frame: number) => number,
 ): void {
-  const { shot, frame: present, rowHeight: rh, columnWidth: cw } = scene;
+  const { shot, washed, rowHeight: rh, columnWidth: cw } = scene;
   const inHand = layer.id === scene.layerId;
   const middle = x + cw / 2;
   const seen = new Set<string>();
@@ -195,7 +190,7 @@ function paintLayer(
     if (end <= first) continue;
     if (start > last) break;
     const top = y(start);
-    if (inHand && present >= start && present < end && exposure.cell) {
+    if (inHand && washed >= start && washed < end && exposure.cell) {
       c.fillStyle = WASH;
       c.fillRect(x, top, cw - 1, exposure.frames * rh);
     }
