@@ -22,6 +22,9 @@ const RASTER_ROOM = 320 * 1024 ** 2;
 /** A cell larger than this in pixels is painted straight from its lines, only where seen. */
 const LARGEST_RASTER = 4_500_000;
 
+/** Width of the picture in the list of shots, pixels. */
+const CARD_WIDTH = 480;
+
 export interface GhostWish {
   cell: CellRef;
   tint: string;
@@ -226,8 +229,8 @@ export class DeskPainter {
   }
 
   /** A small JPEG of a frame for the list of shots. */
-  async card(shot: Shot, frame: number, width: number): Promise<Blob> {
-    const image = await this.whole(shot, frame, width / shot.width);
+  async card(shot: Shot, frame: number): Promise<Blob> {
+    const image = await this.whole(shot, Math.min(frame, shot.length - 1), CARD_WIDTH / shot.width);
     const canvas = new OffscreenCanvas(image.width, image.height);
     canvas.getContext('2d')!.drawImage(image, 0, 0);
     image.close();

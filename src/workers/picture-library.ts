@@ -86,10 +86,6 @@ export class PictureLibrary {
     this.files.set(asset, file);
   }
 
-  has(asset: Id): boolean {
-    return this.files.has(asset);
-  }
-
   /** A picture that `prepare` has decoded. */
   get(asset: Id, index: number): PaintImage | null {
     const image = this.images.get(`${asset}:${index}`);

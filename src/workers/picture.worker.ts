@@ -36,8 +36,8 @@ const face = {
     const image = await desk.thumb(present(), cell, frame, width, height, tint);
     return transfer(image, [image]);
   },
-  card(frame: number, width: number): Promise<Blob> {
-    return desk.card(present(), frame, width);
+  card(frame: number): Promise<Blob> {
+    return desk.card(present(), frame);
   },
   describePictures,
 };

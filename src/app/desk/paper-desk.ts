@@ -195,7 +195,6 @@ export class PaperDesk {
     return {
       ...this.open,
       zoom: scaleOf(this.matrix),
-      matrix: this.matrix,
       say: this.say,
       drawing() {
         const { session, view } = desk.open;

@@ -25,7 +25,7 @@ export function Notices({ takeOver }: { takeOver(): void }) {
     return (
       <div role="alert" className={`${bar} bg-attention/10 text-attention`}>
         {kept.why} ({kept.waiting} {kept.waiting === 1 ? 'change' : 'changes'} not kept)
-        <Button onClick={() => void saveShotFile(session)}>Save the shot file</Button>
+        <Button onClick={() => void saveShotFile(session.shot)}>Save the shot file</Button>
       </div>
     );
   }

@@ -76,7 +76,7 @@ export function TopBar() {
             </IconButton>
           }
           items={[
-            { name: 'Save the shot file', run: () => void saveShotFile(session) },
+            { name: 'Save the shot file', run: () => void saveShotFile(session.shot) },
             menuItem('shot-settings'),
             null,
             menuItem('commands'),

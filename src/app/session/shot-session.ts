@@ -15,7 +15,6 @@ import {
 } from '../../store/index.ts';
 import type { PictureFace } from '../../workers/picture.worker.ts';
 
-const CARD_WIDTH = 480;
 /** The views around the paper follow a drawn line after this long: a frame or so. */
 const LATER_MS = 20;
 
@@ -174,14 +173,9 @@ export class ShotSession {
     return (await this.db.assets.get([this.shot.id, asset]))?.blob ?? null;
   }
 
-  /** Resolves when nothing waits to be kept. */
-  settled(): Promise<void> {
-    return this.keeper.settled();
-  }
-
   /** Refreshes the picture in the list of shots. */
   async refreshCard(frame: number): Promise<void> {
-    const thumb = await this.pictures.card(Math.min(frame, this.shot.length - 1), CARD_WIDTH);
+    const thumb = await this.pictures.card(frame);
     await this.db.shots.update(this.shot.id, { thumb });
   }
 

@@ -243,7 +243,6 @@ function PresentRow({ frame, rowHeight, width }: { frame: number; rowHeight: num
   return (
     <div
       aria-hidden="true"
-      data-testid="present-row"
       className="pointer-events-none absolute left-0 z-[5] border-y border-accent bg-accent/10"
       style={{ top: 0, width, height: rowHeight + 1, transform: `translateY(${HEAD + frame * rowHeight}px)` }}
     >

@@ -1,14 +1,13 @@
 import MoreHorizontal from 'lucide-react/icons/ellipsis';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { deliveryName } from '../../core/export/index.ts';
 import { lengthInWords } from '../../core/shot/index.ts';
-import { SHOT_FILE_EXTENSION, SHOT_FILE_TYPE, writeShotFile } from '../../core/shotfile/index.ts';
-import { duplicateShot, mediaOf, openHistory, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
+import { duplicateShot, openHistory, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
+import { saveShotFile } from '../frame/save-shot-file.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { IconButton } from '../parts/Button.tsx';
-import { download, sentence } from '../parts/files.ts';
+import { sentence } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 
@@ -33,15 +32,6 @@ function useBlobUrl(blob: Blob | null): string | null {
     return () => URL.revokeObjectURL(made);
   }, [blob]);
   return url;
-}
-
-async function save(row: ShotRow): Promise<void> {
-  const { shot } = await openHistory(db, row.id);
-  download(
-    writeShotFile(shot, await mediaOf(db, row.id)),
-    deliveryName(row.title, SHOT_FILE_EXTENSION),
-    SHOT_FILE_TYPE,
-  );
 }
 
 /** Does something with a shot; says why when it cannot be done. */
@@ -96,7 +86,10 @@ export function ShotCard({ row }: { row: ShotRow }) {
           items={[
             { name: 'Open', run: () => navigate(to) },
             { name: 'Duplicate', run: () => attempt(() => duplicateShot(db, row.id)) },
-            { name: 'Save the shot file', run: () => attempt(() => save(row)) },
+            {
+              name: 'Save the shot file',
+              run: () => attempt(async () => saveShotFile((await openHistory(db, row.id)).shot)),
+            },
             null,
             {
               name: 'Remove',

@@ -4,8 +4,6 @@ import { openHistory, rowsOf } from '../../store/index.ts';
 import type { PictureFace } from '../../workers/picture.worker.ts';
 import { db } from '../library.ts';
 
-const WIDTH = 480;
-
 /** Makes the picture of a shot that is not open, for the list. */
 export async function makeCard(id: Id, frame: number): Promise<void> {
   const { shot } = await openHistory(db, id);
@@ -14,7 +12,7 @@ export async function makeCard(id: Id, frame: number): Promise<void> {
     const pictures = wrap<PictureFace>(worker);
     await pictures.open(shot);
     for (const asset of await rowsOf(db.assets, id).toArray()) await pictures.putFile(asset.id, asset.blob);
-    const thumb = await pictures.card(Math.min(frame, shot.length - 1), WIDTH);
+    const thumb = await pictures.card(frame);
     await db.shots.update(id, { thumb });
   } finally {
     worker.terminate();

@@ -5,7 +5,7 @@
  * would run backwards - a bend tighter than the line is wide - the ribbon is broken and a disc put on the joint, so all
  * polygons turn the same way and their union has no holes, however the pen doubles back.
  */
-import type { Brush, Stroke } from '../shot/model.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { SAMPLE_SIZE, sampleCurve } from './curve.ts';
 
 /** Thinnest line drawn, paper pixels of diameter: a thread that still shows. */
@@ -141,7 +141,7 @@ export interface Bounds {
 export function strokeBounds(stroke: Stroke): Bounds {
   const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
   const { points } = stroke;
-  for (let i = 0; i < points.length; i += 6) {
+  for (let i = 0; i < points.length; i += POINT_SIZE) {
     box.minX = Math.min(box.minX, points[i]);
     box.maxX = Math.max(box.maxX, points[i]);
     box.minY = Math.min(box.minY, points[i + 1]);

@@ -1,7 +1,6 @@
 /** What a tool is. A tool gets the pen in paper pixels and gives a change. */
 import type { ComponentType } from 'react';
 import type { PenSample } from '../../../core/ink/index.ts';
-import type { Matrix } from '../../../core/picture/index.ts';
 import type { Brush, Drawing } from '../../../core/shot/index.ts';
 import type { OpenShot } from '../../session/open-shot.ts';
 import type { ToolId } from '../../session/view-state.ts';
@@ -10,7 +9,6 @@ import type { ToolId } from '../../session/view-state.ts';
 export interface ToolDesk extends OpenShot {
   /** Screen pixels per paper pixel. */
   zoom: number;
-  matrix: Matrix;
   /** The drawing the pen is on; 'empty' where a line would make one; null (and said why) when the layer takes none. */
   drawing(): Drawing | 'empty' | null;
   say(text: string): void;
