@@ -1,7 +1,7 @@
 /** Makes the demo shot "Lamp at the corner" from code and drawn keys, and writes it where the server finds it. */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { holdsFromDelays, pictureExposures } from '../src/core/reference/index.ts';
-import { type Asset, type Id, makeLayer, newId, type Palette, type Shot } from '../src/core/shot/index.ts';
+import { type Asset, type Clip, type Id, makeLayer, newId, type Palette, type Shot } from '../src/core/shot/index.ts';
 import { type Media, SHOT_FILE_EXTENSION, writeShotFile } from '../src/core/shotfile/index.ts';
 import { flameHiss, metalClick, writeWav } from '../src/core/sound/index.ts';
 import { BLOCK_CLIP, blockClip } from './block-clip.ts';
@@ -60,7 +60,7 @@ function track(name: string, asset: Id, frame: number, gain: number) {
     id: newId(),
     name,
     muted: false,
-    clips: [{ id: newId(), name, asset, frame: frame - 1, in: 0, out: seconds, gain }],
+    clips: [{ id: newId(), name, asset, frame: frame - 1, in: 0, out: seconds, gain, pin: null as Clip['pin'] }],
   };
 }
 
@@ -91,6 +91,8 @@ function makeDemo(): Shot {
       track('Click', keepSound('pole-on-glass.wav', writeWav([click], RATE), click.length / RATE), CLICK_AT, 0.7),
       track('Flame', keepSound('flame.wav', writeWav([hiss], RATE), hiss.length / RATE), HISS_AT, 0.35),
     ],
+    markers: [],
+    notes: [],
     assets,
   };
 }

@@ -3,7 +3,7 @@
  * lazily. What was appended is never rewritten, so a torn write can only miss the last row.
  */
 import { type Edit, History, type JournalRow } from '../core/history/index.ts';
-import type { Drawing, Id, Shot } from '../core/shot/index.ts';
+import { bringUpToDate, type Drawing, type Id, type Shot } from '../core/shot/index.ts';
 import { packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
 import { type Database, rowsOf } from './database.ts';
 
@@ -39,7 +39,7 @@ export async function openHistory(db: Database, shotId: Id): Promise<History> {
   const drawings: Record<Id, Drawing> = {};
   for (const row of await rowsOf(db.drawings, shotId).toArray())
     drawings[row.id] = unpackDrawing(row.bytes, `drawing ${row.id}`);
-  const history = new History({ ...snapshot.structure, drawings }, snapshot.marks);
+  const history = new History(bringUpToDate({ ...snapshot.structure, drawings }), snapshot.marks);
   const later = await db.journal
     .where('[shotId+seq]')
     .between([shotId, snapshot.marks.seq + 1], [shotId, Number.MAX_SAFE_INTEGER])

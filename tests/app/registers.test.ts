@@ -1,11 +1,12 @@
 import { describe, expect, test } from 'vitest';
+import { between } from '../../src/app/commands/choosing.ts';
 import { COMMANDS } from '../../src/app/commands/index.ts';
 import { keyInWords } from '../../src/app/commands/register.ts';
-import { FIRST_TOOLS, firstView, mendView } from '../../src/app/session/view-state.ts';
-import { columns, FRAME_COLUMN, FROZEN, placeAt } from '../../src/app/sheet/geometry.ts';
+import { FIRST_TOOLS, firstView, mendView, type ViewState } from '../../src/app/session/view-state.ts';
+import { columnIds, FRAME_COLUMN, layoutSheet, placeAt } from '../../src/app/sheet/geometry.ts';
 import { gripAt } from '../../src/app/sheet/sheet-pointer.ts';
 import { addPalette, addSwatch, colourSwatch, removeSwatch, takePaletteFrom } from '../../src/core/paint/index.ts';
-import { swatchUses } from '../../src/core/shot/index.ts';
+import { makeLayer, swatchUses } from '../../src/core/shot/index.ts';
 import { smallShot } from '../make.ts';
 
 describe('the register of commands', () => {
@@ -42,23 +43,74 @@ describe('what was looked at', () => {
 
 describe('the pen on the sheet', () => {
   const { shot, layerId } = smallShot();
-  const column = columns(shot.layers).findIndex(({ id }) => id === layerId);
-  const at = (frame: number, within: number) => ({ frame, column, within });
-  test('takes the end of a hold near its lower edge, elsewhere it scrubs', () => {
-    expect(gripAt(shot, layerId, at(3, 0.9))).toBe('length');
-    expect(gripAt(shot, layerId, at(3, 0.2))).toBe('scrub');
-    expect(gripAt(shot, layerId, at(1, 0.9))).toBe('scrub');
-    expect(gripAt(shot, layerId, { frame: 3, column: 'frames', within: 0.9 })).toBe('scrub');
+  const looked = (over: Partial<ViewState> = {}) => ({ ...firstView(shot), layerId, frame: 0, ...over });
+  const at = (frame: number, within: number, layer = layerId) => ({ frame, within, column: { layer } });
+  test('takes the end of a hold near its lower edge, the number of the drawing in hand, else it chooses', () => {
+    expect(gripAt(shot, looked(), at(3, 0.9))).toBe('length');
+    expect(gripAt(shot, looked(), at(0, 0.3))).toBe('carry');
+    expect(gripAt(shot, looked({ frame: 8 }), at(0, 0.3))).toBe('choose');
+    expect(gripAt(shot, looked(), at(3, 0.2))).toBe('choose');
+    expect(gripAt(shot, looked(), at(1, 0.9))).toBe('choose');
+    expect(gripAt(shot, looked(), { frame: 3, column: 'frames', within: 0.9 })).toBe('scrub');
+    expect(gripAt(shot, looked(), { frame: 3, column: 'range', within: 0.9 })).toBe('range');
   });
-  test('takes nothing on a locked layer', () => {
+  test('drags what is chosen, and stretches it at its lower edge', () => {
+    const selection = { layers: [layerId], from: 1, to: 6, anchor: { frame: 1, layerId } };
+    expect(gripAt(shot, looked({ selection }), at(2, 0.5))).toBe('move');
+    expect(gripAt(shot, looked({ selection }), at(5, 0.9))).toBe('stretch');
+    expect(gripAt(shot, looked({ selection }), at(6, 0.5))).toBe('choose');
+  });
+  test('takes hold of nothing on a locked layer or a folded column', () => {
     const locked = structuredClone(shot);
     locked.layers.find(({ id }) => id === layerId)!.locked = true;
-    expect(gripAt(locked, layerId, at(3, 0.9))).toBe('scrub');
+    expect(gripAt(locked, looked(), at(3, 0.9))).toBe('choose');
+    expect(gripAt(shot, looked({ folded: [layerId] }), at(3, 0.9))).toBe('choose');
   });
   test('rows and columns are found under it, scrolled or not', () => {
-    expect(placeAt(10, 40, 0, 0, 18, 50)).toMatchObject({ frame: 2, column: 'frames' });
-    expect(placeAt(FRAME_COLUMN + 4, 0, 0, 180, 18, 50)).toMatchObject({ frame: 10, column: 'sound' });
-    expect(placeAt(FROZEN + 10, 9, 100, 0, 18, 50)).toMatchObject({ frame: 0, column: 2, within: 0.5 });
+    const layout = layoutSheet(320, shot.layers, [], false);
+    const none = { left: 0, top: 0 };
+    expect(placeAt(4, 40, none, 18, layout)).toMatchObject({ frame: 2, column: 'range' });
+    expect(placeAt(20, 40, none, 18, layout)).toMatchObject({ frame: 2, column: 'frames' });
+    expect(placeAt(FRAME_COLUMN + 4, 0, { left: 0, top: 180 }, 18, layout)).toMatchObject({
+      frame: 10,
+      column: 'sound',
+    });
+    const second = layout.frozen + layout.columns[1].left + 10;
+    expect(placeAt(second - 30, 9, { left: 30, top: 0 }, 18, layout)).toMatchObject({
+      frame: 0,
+      within: 0.5,
+      column: { layer: layout.columns[1].id },
+    });
+    expect(placeAt(5000, 9, none, 18, layout).column).toBeNull();
+  });
+});
+
+describe('the columns of the sheet', () => {
+  const layers = Array.from({ length: 6 }, (_, i) => makeLayer(`Layer ${i}`, 'clean'));
+  test('six layers and the notes stand in the panel without scrolling', () => {
+    expect(layoutSheet(344, layers, [], true).width).toBeLessThanOrEqual(344);
+  });
+  test('a folded column gives its room to the others; notes have a column only when there are any', () => {
+    const open = layoutSheet(500, layers, [], false);
+    const folded = layoutSheet(500, layers, [layers[0].id, layers[3].id], false);
+    expect(folded.columns.find(({ folded: each }) => !each)!.width).toBeGreaterThan(open.columns[0].width);
+    expect(open.frozen).toBe(open.soundEnd);
+    expect(layoutSheet(500, layers, [], true).frozen).toBeGreaterThan(open.frozen);
+  });
+  test('choosing goes from anchor to cell, whichever comes first, over open columns only', () => {
+    const order = columnIds(layers, [layers[4].id]);
+    expect(order).toEqual([5, 3, 2, 1, 0].map((i) => layers[i].id));
+    const chosen = between(order, { frame: 9, layerId: layers[2].id }, { frame: 4, layerId: layers[5].id });
+    expect(chosen).toMatchObject({ from: 4, to: 10, layers: [5, 3, 2].map((i) => layers[i].id) });
+  });
+  test('what was chosen on a layer that is gone is let go', () => {
+    const { shot, layerId } = smallShot();
+    const selection = { layers: ['gone', layerId], from: 0, to: 2, anchor: { frame: 0, layerId: 'gone' } };
+    expect(mendView({ selection }, undefined, shot).selection).toMatchObject({
+      layers: [layerId],
+      anchor: { frame: 0, layerId },
+    });
+    expect(mendView({ selection: { ...selection, layers: ['gone'] } }, undefined, shot).selection).toBeNull();
   });
 });
 

@@ -101,18 +101,23 @@ describe('the sheet', () => {
     expect(await holds()).toEqual([2, 2, 2, 2]);
   });
 
-  test('dragging a drawing’s number slides the change; with Shift it pushes', async () => {
+  test('dragging the number of the drawing in hand moves it; the end of a hold with Shift slides the change', async () => {
     const holds = async () => layerNamed(await animator.shot(), 'Clean').exposures.map(({ frames }) => frames);
     await animator.toCell('Clean', 3);
     const from = await animator.cell('Clean', 3, 0.4);
     await animator.drag(from, { x: from.x, y: from.y + 18 });
     expect(await holds()).toEqual([3, 1, 2, 2]);
+    await animator.drag(await animator.cell('Clean', 4, 0.4), await animator.cell('Clean', 7, 0.4));
+    // It has no frame left to give, so it pushes what follows.
+    expect(await holds()).toEqual([6, 1, 2, 2]);
+    await animator.hand.key('Control', 'KeyZ');
     await animator.hand.key('Control', 'KeyZ');
     await animator.hand.wait(150);
+    const end = await animator.cell('Clean', 2, 0.9);
     await animator.page.keyboard.down('Shift');
-    await animator.drag(from, { x: from.x, y: from.y + 2 * 18 });
+    await animator.drag(end, { x: end.x, y: end.y + 5 * 18 });
     await animator.page.keyboard.up('Shift');
-    expect(await holds()).toEqual([4, 2, 2, 2]);
+    expect(await holds()).toEqual([3, 1, 2, 2]);
     await animator.hand.key('Control', 'KeyZ');
     await animator.hand.wait(150);
   });
@@ -220,11 +225,11 @@ describe('the paper', () => {
   test('zooms, turns, mirrors and fits by keys; a mirrored line lands mirrored', async () => {
     const says = () => animator.page.$eval('output[aria-label="How the paper lies"]', (element) => element.textContent);
     const fitted = await says();
-    await animator.hand.key('Digit3');
-    await animator.hand.key('Digit5');
+    await animator.hand.key('KeyC');
+    await animator.hand.key('Shift', 'KeyE');
     expect(await says()).not.toBe(fitted);
     expect(await says()).toContain('15°');
-    await animator.hand.key('Digit0');
+    await animator.hand.key('Backquote');
     await animator.hand.wait(200);
     expect(await says()).toBe(fitted);
     await animator.hand.key('KeyR');
@@ -261,7 +266,7 @@ describe('the paper', () => {
     await touch('touchEnd', 110);
     await animator.hand.wait(200);
     const says = await animator.page.$eval('output[aria-label="How the paper lies"]', (element) => element.textContent);
-    await animator.hand.key('Digit0');
+    await animator.hand.key('Backquote');
     expect(Number.parseInt(says!.replace(/\D+/, ''), 10)).toBeGreaterThan(180);
     expect((await animator.shot()).drawings).toEqual(before.drawings);
   });

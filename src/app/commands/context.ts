@@ -4,7 +4,7 @@ import { commandOf } from './index.ts';
 import { keyHint, ownKeys } from './keyboard.ts';
 import type { CommandContext } from './register.ts';
 
-export type SmallWindow = 'keys' | 'commands' | 'shot' | null;
+export type SmallWindow = 'keys' | 'commands' | 'shot' | 'length' | null;
 
 export const CommandsContext = createContext<CommandContext | null>(null);
 
@@ -25,7 +25,7 @@ export function useCommand(id: string) {
     keys: keyHint(command),
     enabled,
     run: () => {
-      if (!command.when || command.when(context)) command.run(context);
+      if (!command.when || command.when(context)) command.run(context, '');
     },
   };
 }

@@ -77,28 +77,28 @@ export const deskCommands: Command[] = [
     id: 'fit',
     name: 'Fit the paper',
     group: 'Paper',
-    keys: ['Digit0'],
+    keys: ['Backquote'],
     run: ({ view }) => view.setState(({ paper }) => ({ paper: { ...FITTED, mirrored: paper.mirrored } })),
   },
   {
     id: 'full-size',
     name: 'One paper pixel to one screen pixel',
     group: 'Paper',
-    keys: ['Digit1'],
+    keys: ['Shift+Backquote'],
     run: ({ view }) => {
       const { room, at } = middle();
       view.setState(({ paper }) => ({ paper: zoomAbout(paper, 1 / paper.zoom, at, room) }));
     },
   },
-  { id: 'zoom-in', name: 'Nearer', group: 'Paper', keys: ['Digit3'], run: zoomBy(1.25) },
-  { id: 'zoom-out', name: 'Farther', group: 'Paper', keys: ['Digit2'], run: zoomBy(0.8) },
-  { id: 'turn-left', name: 'Turn the paper left', group: 'Paper', keys: ['Digit4'], run: turnBy(-TURN) },
-  { id: 'turn-right', name: 'Turn the paper right', group: 'Paper', keys: ['Digit5'], run: turnBy(TURN) },
+  { id: 'zoom-in', name: 'Nearer', group: 'Paper', keys: ['KeyC'], run: zoomBy(1.25) },
+  { id: 'zoom-out', name: 'Farther', group: 'Paper', keys: ['Shift+KeyC'], run: zoomBy(0.8) },
+  { id: 'turn-left', name: 'Turn the paper left', group: 'Paper', keys: ['Shift+KeyQ'], run: turnBy(-TURN) },
+  { id: 'turn-right', name: 'Turn the paper right', group: 'Paper', keys: ['Shift+KeyE'], run: turnBy(TURN) },
   {
     id: 'upright',
     name: 'Paper upright',
     group: 'Paper',
-    keys: ['Digit6'],
+    keys: ['Shift+KeyW'],
     run: ({ view }) => {
       const { room, at } = middle();
       view.setState(({ paper }) => ({ paper: turnAbout(paper, -paper.turn, at, room) }));

@@ -1,10 +1,27 @@
+import { choosingCommands } from './choosing.ts';
 import { deskCommands } from './desk.ts';
+import { drawingCommands } from './drawings.ts';
+import { holdCommands } from './holds.ts';
+import { layerCommands } from './layers.ts';
+import { noteCommands } from './notes.ts';
 import { playCommands } from './play.ts';
 import type { Command } from './register.ts';
+import { retimeCommands } from './retime.ts';
 import { sheetCommands } from './sheet.ts';
 import { shotCommands } from './shot.ts';
 
-export const COMMANDS: Command[] = [...deskCommands, ...sheetCommands, ...playCommands, ...shotCommands];
+export const COMMANDS: Command[] = [
+  ...deskCommands,
+  ...drawingCommands,
+  ...holdCommands,
+  ...retimeCommands,
+  ...choosingCommands,
+  ...noteCommands,
+  ...sheetCommands,
+  ...playCommands,
+  ...layerCommands,
+  ...shotCommands,
+];
 
 export function commandOf(id: string): Command {
   const command = COMMANDS.find((each) => each.id === id);

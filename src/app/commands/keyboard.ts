@@ -67,7 +67,7 @@ export function useKeyboard(context: CommandContext): void {
         if (event.repeat || held) return;
         held = command;
       }
-      if (!command.when || command.when(context)) command.run(context);
+      if (!command.when || command.when(context)) command.run(context, key);
     };
     const up = (event: KeyboardEvent) => {
       if (!held || !keysOf(held).some((key) => key.split('+').at(-1) === event.code)) return;

@@ -1,4 +1,4 @@
-import { neighbours, stepByDrawing } from '../../core/sheet/index.ts';
+import { neighbours, stepByDrawing, stepByKey, stepByMarker } from '../../core/sheet/index.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 
@@ -15,7 +15,10 @@ export function goToFrame(context: Pick<CommandContext, 'session' | 'view' | 'so
 }
 
 function stepFrames(by: number) {
-  return (context: CommandContext) => goToFrame(context, context.view.getState().frame + by);
+  return (context: CommandContext) => {
+    context.view.setState({ selection: null });
+    goToFrame(context, context.view.getState().frame + by);
+  };
 }
 
 function flip(towards: -1 | 1) {
@@ -23,6 +26,23 @@ function flip(towards: -1 | 1) {
     const layer = layerInHand(context);
     const frame = layer && stepByDrawing(layer, context.view.getState().frame, towards);
     if (frame !== null && frame !== undefined) goToFrame(context, frame);
+  };
+}
+
+function keyBy(towards: -1 | 1) {
+  return (context: CommandContext) => {
+    const layer = layerInHand(context);
+    const frame = layer && stepByKey(context.session.shot, layer, context.view.getState().frame, towards);
+    if (frame !== null && frame !== undefined) goToFrame(context, frame);
+    else context.say(`There is no key ${towards < 0 ? 'before' : 'after'} this frame on the layer in hand.`);
+  };
+}
+
+function markerBy(towards: -1 | 1) {
+  return (context: CommandContext) => {
+    const frame = stepByMarker(context.session.shot, context.view.getState().frame, towards);
+    if (frame !== null) goToFrame(context, frame);
+    else context.say(`There is no marker ${towards < 0 ? 'before' : 'after'} this frame.`);
   };
 }
 
@@ -94,16 +114,20 @@ export const playCommands: Command[] = [
     id: 'flip-back',
     name: 'Flip to the drawing before',
     group: 'Playing',
-    keys: ['KeyA', 'Shift+ArrowUp'],
+    keys: ['KeyA'],
     run: flip(-1),
   },
   {
     id: 'flip-on',
     name: 'Flip to the drawing after',
     group: 'Playing',
-    keys: ['KeyS', 'Shift+ArrowDown'],
+    keys: ['KeyS'],
     run: flip(1),
   },
+  { id: 'key-back', name: 'To the key before', group: 'Playing', keys: ['Shift+KeyA'], run: keyBy(-1) },
+  { id: 'key-on', name: 'To the key after', group: 'Playing', keys: ['Shift+KeyS'], run: keyBy(1) },
+  { id: 'marker-back', name: 'To the marker before', group: 'Playing', keys: ['Alt+KeyA'], run: markerBy(-1) },
+  { id: 'marker-on', name: 'To the marker after', group: 'Playing', keys: ['Alt+KeyS'], run: markerBy(1) },
   { id: 'roll', name: 'Roll while held', group: 'Playing', keys: ['KeyD'], run: startRoll, release: endRoll },
   {
     id: 'range-from',
@@ -137,7 +161,7 @@ export const playCommands: Command[] = [
     id: 'scrub-sound',
     name: 'Scrub with sound on / off',
     group: 'Playing',
-    keys: ['Shift+KeyS'],
+    keys: ['Shift+KeyL'],
     run: ({ view }) => view.setState(({ scrubSound }) => ({ scrubSound: !scrubSound })),
   },
 ];

@@ -9,11 +9,21 @@ export interface CommandContext extends OpenShot {
   go(path: string): void;
   /** Says a sentence to the person. */
   say(text: string): void;
-  /** Opens one of the small windows: the keys, the list of commands, the shot's own settings. */
-  window(name: 'keys' | 'commands' | 'shot' | null): void;
+  /** Opens one of the small windows: the keys, the list of commands, the shot's own settings, its length. */
+  window(name: 'keys' | 'commands' | 'shot' | 'length' | null): void;
 }
 
-type CommandGroup = 'Shot' | 'Playing' | 'Drawing' | 'Sheet' | 'Layers' | 'Paper' | 'Tools';
+type CommandGroup =
+  | 'Shot'
+  | 'Playing'
+  | 'Drawing'
+  | 'Timing'
+  | 'Choosing'
+  | 'Notes'
+  | 'Sheet'
+  | 'Layers'
+  | 'Paper'
+  | 'Tools';
 
 export interface Command {
   id: string;
@@ -23,7 +33,8 @@ export interface Command {
   keys: string[];
   /** Whether it can run now; always, when absent. */
   when?(context: CommandContext): boolean;
-  run(context: CommandContext): void;
+  /** `key` is the key pressed, as `keyOfEvent` writes it; empty from a menu or a button. */
+  run(context: CommandContext, key: string): void;
   /** For keys that work while held: what happens when they are let go. */
   release?(context: CommandContext): void;
 }
@@ -44,13 +55,19 @@ const NAMES: Record<string, string> = {
   Slash: '/',
   Minus: '-',
   Equal: '=',
+  Backquote: '`',
+  Backslash: '\\',
+  Semicolon: ';',
+  Quote: "'",
+  Insert: 'Ins',
+  Backspace: '⌫',
 };
 
 /** "$mod+Shift+KeyZ" as people write it: "Ctrl Shift Z". */
 export function keyInWords(key: string): string {
   return key
     .split('+')
-    .map((part) => NAMES[part] ?? part.replace(/^(Key|Digit)/, ''))
+    .map((part) => NAMES[part] ?? part.replace(/^(Key|Digit|Numpad)/, ''))
     .join(' ');
 }
 

@@ -3,8 +3,12 @@ import FilePlus from 'lucide-react/icons/file-plus-2';
 import Minus from 'lucide-react/icons/minus';
 import Plus from 'lucide-react/icons/plus';
 import Redo from 'lucide-react/icons/rotate-ccw';
-import { drawingShown, isReused, shownRun } from '../../core/sheet/index.ts';
-import { useCommand } from '../commands/context.ts';
+import Split from 'lucide-react/icons/scissors';
+import Own from 'lucide-react/icons/unlink';
+import { drawingName, drawingShown, isReused, shownRun } from '../../core/sheet/index.ts';
+import { STAGES, type Stage } from '../../core/shot/index.ts';
+import { useCommand, useCommands } from '../commands/context.ts';
+import { commandOf } from '../commands/index.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
@@ -36,9 +40,14 @@ export function DrawingCard() {
   const layerId = useView((state) => state.layerId);
   const newHold = useView((state) => state.newHold);
   const layer = useShot((shot) => shot.layers.find((each) => each.id === layerId));
-  const number = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.number : undefined));
+  const name = useShot((shot) => {
+    const drawing = layer && drawingShown(shot, layer, frame);
+    return drawing ? drawingName(drawing) : '';
+  });
+  const stage = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.stage : undefined));
   const role = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.role : undefined));
   const run = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
+  const context = useCommands();
   const longer = useCommand('hold-longer');
   const shorter = useCommand('hold-shorter');
   const commands = {
@@ -51,9 +60,8 @@ export function DrawingCard() {
       <div className="flex h-7 items-center gap-2">
         <span className="truncate font-semibold">
           {layer ? layer.name : 'No layer'}
-          {number === undefined ? '' : ` · drawing ${number}`}
+          {name && ` · drawing ${name}`}
         </span>
-        {run && layer && isReused(layer.exposures, run.index) && <span className="text-second">used again</span>}
         {run?.exposure.cell && (
           <span className="ml-auto flex items-center gap-0.5 whitespace-nowrap">
             <IconButton
@@ -97,21 +105,50 @@ export function DrawingCard() {
           Reuse
         </CommandButton>
       </div>
-      <label className="flex items-center gap-1.5 text-second">
-        New drawings on
+      <div className="flex items-center gap-1">
+        {run && layer && isReused(layer.exposures, run.index) ? (
+          <CommandButton id="make-own" icon={<Own size={14} />}>
+            Make its own
+          </CommandButton>
+        ) : (
+          <CommandButton id="split-hold" icon={<Split size={14} />}>
+            Split hold
+          </CommandButton>
+        )}
         <select
-          aria-label="Frames a new drawing is held"
-          className="rounded border border-rule bg-white text-ink"
-          value={newHold}
-          onChange={(event) => view.setState({ newHold: Number(event.target.value) })}
+          aria-label="How far the drawing has come"
+          title="How far the drawing has come"
+          className="ml-auto h-7 w-[84px] rounded-md border border-rule bg-white px-0.5"
+          disabled={stage === undefined}
+          value={stage ?? STAGES[0]}
+          onChange={(event) => {
+            commandOf(`stage-${STAGES.indexOf(event.target.value as Stage)}`).run(context, '');
+            event.target.blur();
+          }}
         >
-          {['ones', 'twos', 'threes', 'fours'].map((name, i) => (
-            <option key={name} value={i + 1}>
-              {name}
+          {STAGES.map((each) => (
+            <option key={each} value={each}>
+              {each}
             </option>
           ))}
         </select>
-      </label>
+        <select
+          aria-label="Frames a new drawing is held"
+          title="New drawings are held so"
+          className="h-7 w-[74px] rounded-md border border-rule bg-white px-0.5"
+          value={newHold}
+          onChange={(event) => {
+            view.setState({ newHold: Number(event.target.value) });
+            event.target.blur();
+          }}
+        >
+          {['ones', 'twos', 'threes', 'fours'].map((each, i) => (
+            <option key={each} value={i + 1}>
+              on {each}
+            </option>
+          ))}
+        </select>
+      </div>
     </div>
   );
 }

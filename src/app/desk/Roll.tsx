@@ -2,7 +2,7 @@ import Eye from 'lucide-react/icons/eye';
 import EyeOff from 'lucide-react/icons/eye-off';
 import { useEffect, useRef, useState } from 'react';
 import { cellRevision } from '../../core/picture/index.ts';
-import { neighbours, shownRun } from '../../core/sheet/index.ts';
+import { drawingName, neighbours, shownRun } from '../../core/sheet/index.ts';
 import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
@@ -29,7 +29,9 @@ function widths(room: number, ratio: number): { own: number; ghost: number; coun
 }
 
 function nameOf(shot: Shot, cell: CellRef): string {
-  return cell.kind === 'drawing' ? String(shot.drawings[cell.drawing]?.number ?? '?') : `picture ${cell.index + 1}`;
+  if (cell.kind === 'picture') return `picture ${cell.index + 1}`;
+  const drawing = shot.drawings[cell.drawing];
+  return drawing ? drawingName(drawing) : '?';
 }
 
 function versionOf(shot: Shot, cell: CellRef, frame: number, tint: string | null): string {

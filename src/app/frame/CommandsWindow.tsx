@@ -18,7 +18,7 @@ export function CommandsWindow({ onClose }: { onClose(): void }) {
   });
   const run = (command: Command) => {
     onClose();
-    if (!command.when || command.when(context)) command.run(context);
+    if (!command.when || command.when(context)) command.run(context, '');
   };
   return (
     <Window open onOpenChange={onClose} title="All commands" about="Type a part of the name; Enter runs the first.">

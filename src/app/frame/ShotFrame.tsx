@@ -10,6 +10,7 @@ import { sentence } from '../parts/files.ts';
 import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.ts';
 import { CommandsWindow } from './CommandsWindow.tsx';
 import { KeysWindow } from './KeysWindow.tsx';
+import { LengthWindow } from './LengthWindow.tsx';
 import { Notices } from './Notices.tsx';
 import { ShotWindow } from './ShotWindow.tsx';
 import { say } from './saying.ts';
@@ -91,6 +92,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
       {small === 'keys' && <KeysWindow onClose={close} />}
       {small === 'commands' && <CommandsWindow onClose={close} />}
       {small === 'shot' && <ShotWindow onClose={close} />}
+      {small === 'length' && <LengthWindow onClose={close} />}
     </CommandsContext.Provider>
   );
 }

@@ -1,4 +1,4 @@
-import { totalFrames } from '../../core/sheet/index.ts';
+import { drawnEnd } from '../../core/sheet/index.ts';
 import { Window } from '../parts/Window.tsx';
 import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
 import { ShotFields } from '../shots/ShotFields.tsx';
@@ -18,7 +18,7 @@ export function ShotWindow({ onClose }: { onClose(): void }) {
         onDone={(form) => {
           const changed = session.change('shot settings', (draft) => void Object.assign(draft, form));
           onClose();
-          const last = Math.max(0, ...shot.layers.map((layer) => totalFrames(layer.exposures)));
+          const last = drawnEnd(shot);
           if (changed && form.length < last) {
             say(
               `The shot now ends at frame ${form.length}; the sheet goes on to frame ${last}. Those drawings are kept but not played.`,

@@ -3,8 +3,7 @@ import Redo from 'lucide-react/icons/redo-2';
 import Undo from 'lucide-react/icons/undo-2';
 import { Link, NavLink } from 'react-router';
 import { useCommand, useCommands } from '../commands/context.ts';
-import { commandOf } from '../commands/index.ts';
-import { keyHint } from '../commands/keyboard.ts';
+import { commandItem } from '../commands/menu.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
@@ -20,10 +19,7 @@ export function TopBar() {
   const undo = useCommand('undo');
   const redo = useCommand('redo');
   const commands = useCommands();
-  const menuItem = (id: string) => {
-    const command = commandOf(id);
-    return { name: command.name, keys: keyHint(command), run: () => command.run(commands) };
-  };
+  const menuItem = (id: string) => commandItem(commands, id);
   return (
     <header className="flex h-10 shrink-0 items-center gap-2 border-b border-rule bg-panel px-3">
       <Link to="/" className="font-title text-[17px] font-bold tracking-tight" title="To the list of shots">

@@ -2,8 +2,10 @@ import Play from 'lucide-react/icons/play';
 import Repeat from 'lucide-react/icons/repeat';
 import SkipBack from 'lucide-react/icons/skip-back';
 import Pause from 'lucide-react/icons/square';
+import { useState } from 'react';
 import { useCommand } from '../commands/context.ts';
 import { Hint, IconButton } from '../parts/Button.tsx';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 
 const SPEEDS = [
@@ -28,6 +30,7 @@ export function Transport() {
   const play = useCommand('play');
   const first = useCommand('first-frame');
   const loopCommand = useCommand('loop');
+  const lengthCommand = useCommand('length');
   return (
     <div className="flex items-center gap-1">
       <IconButton label={first.name} keys={first.keys} look="plain" onClick={first.run}>
@@ -44,12 +47,18 @@ export function Transport() {
       <IconButton label="Loop" keys={loopCommand.keys} look="plain" pressed={loop} onClick={loopCommand.run}>
         <Repeat size={15} />
       </IconButton>
-      <output
-        aria-label="Frame"
-        className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap tabular"
-      >
-        {frame + 1} / {length}
-      </output>
+      <Hint text={`${lengthCommand.name}  (${lengthCommand.keys})`}>
+        <button
+          type="button"
+          aria-label={lengthCommand.name}
+          className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap hover:bg-wash/60 tabular"
+          onClick={lengthCommand.run}
+        >
+          <output aria-label="Frame">
+            {frame + 1} / {length}
+          </output>
+        </button>
+      </Hint>
       {range && (
         <IconButton
           label={`Playing frames ${range.from + 1} to ${range.to + 1}. Press to play the whole shot`}
@@ -71,23 +80,56 @@ export function Transport() {
         className={`flex h-7 items-center gap-1 rounded-md px-1.5 text-sm ${speed === 1 ? 'text-second' : 'bg-attention/12 font-medium text-attention'}`}
       >
         <span className="hidden min-[1240px]:inline">Preview</span>
-        <select
-          aria-label="Preview speed"
-          className="w-[68px] bg-transparent text-inherit"
-          value={speed}
-          onChange={(event) => {
+        <PreviewSpeed
+          speed={speed}
+          onSpeed={(next) => {
             player.stop();
-            view.setState({ speed: Number(event.target.value) });
-            event.target.blur();
+            view.setState({ speed: next });
           }}
-        >
-          {SPEEDS.map(([value, name]) => (
-            <option key={value} value={value}>
-              {name}
-            </option>
-          ))}
-        </select>
+        />
       </label>
     </div>
+  );
+}
+
+/** The usual speeds by name, and any other by its frames a second. */
+function PreviewSpeed({ speed, onSpeed }: { speed: number; onSpeed(speed: number): void }) {
+  const fps = useShot((shot) => shot.fps);
+  const [asking, setAsking] = useState(false);
+  const usual = SPEEDS.some(([value]) => value === speed);
+  if (asking) {
+    return (
+      <NumberInput
+        label="Preview, frames a second"
+        value={Math.round(speed * fps)}
+        min={1}
+        max={120}
+        className="w-[52px]"
+        onDone={(rate) => {
+          onSpeed(rate / fps);
+          setAsking(false);
+        }}
+      />
+    );
+  }
+  return (
+    <select
+      aria-label="Preview speed"
+      className="w-[68px] bg-transparent text-inherit"
+      value={usual ? speed : 'own'}
+      onChange={(event) => {
+        event.target.blur();
+        if (event.target.value === 'any') setAsking(true);
+        else onSpeed(Number(event.target.value));
+      }}
+    >
+      {SPEEDS.map(([value, name]) => (
+        <option key={value} value={value}>
+          {name}
+        </option>
+      ))}
+      {!usual && <option value="own">{Math.round(speed * fps)} fps</option>}
+      <option value="any">any…</option>
+    </select>
   );
 }

@@ -1,4 +1,5 @@
-import { DropdownMenu } from 'radix-ui';
+import ChevronRight from 'lucide-react/icons/chevron-right';
+import { ContextMenu, DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 
 export interface MenuItem {
@@ -9,20 +10,43 @@ export interface MenuItem {
   run(): void;
 }
 
-export const MENU_LOOK = 'z-50 min-w-48 rounded-md border border-rule bg-panel p-1 shadow-lg';
-const ITEM_LOOK =
-  'flex h-7 cursor-pointer items-center justify-between gap-6 rounded px-2 text-sm outline-none select-none data-[disabled]:text-second/70 data-[highlighted]:bg-wash';
+/** Items that open beside the one that names them. */
+export interface MenuGroup {
+  name: string;
+  items: MenuEntry[];
+}
 
-/** The rows of a menu; `Item` is the part of whichever Radix menu it stands in. A null is a rule between groups. */
-export function menuRows(
-  items: (MenuItem | null)[],
-  Item: typeof DropdownMenu.Item,
-  Separator: typeof DropdownMenu.Separator,
-) {
-  return items.map((item, i) =>
-    item === null ? (
-      <Separator key={i} className="my-1 h-px bg-rule" />
-    ) : (
+/** A null is a rule between groups. */
+export type MenuEntry = MenuItem | MenuGroup | null;
+
+export const MENU_LOOK =
+  'z-50 max-h-[calc(100vh-16px)] min-w-48 overflow-y-auto rounded-md border border-rule bg-panel p-1 shadow-lg';
+const ITEM_LOOK =
+  'flex h-7 cursor-pointer items-center justify-between gap-6 rounded px-2 text-sm outline-none select-none data-[disabled]:text-second/70 data-[highlighted]:bg-wash data-[state=open]:bg-wash';
+
+/** The parts of a menu, the same in both kinds. */
+const KINDS = { dropdown: DropdownMenu, context: ContextMenu as unknown as typeof DropdownMenu };
+
+export function MenuRows({ items, kind }: { items: MenuEntry[]; kind: keyof typeof KINDS }) {
+  const { Item, Separator, Sub, SubTrigger, SubContent, Portal } = KINDS[kind];
+  return items.map((item, i) => {
+    if (item === null) return <Separator key={i} className="my-1 h-px bg-rule" />;
+    if ('items' in item) {
+      return (
+        <Sub key={item.name}>
+          <SubTrigger className={ITEM_LOOK}>
+            {item.name}
+            <ChevronRight size={13} className="text-second" />
+          </SubTrigger>
+          <Portal>
+            <SubContent className={MENU_LOOK} collisionPadding={8} sideOffset={2}>
+              <MenuRows items={item.items} kind={kind} />
+            </SubContent>
+          </Portal>
+        </Sub>
+      );
+    }
+    return (
       <Item
         key={item.name}
         disabled={item.disabled}
@@ -36,17 +60,17 @@ export function menuRows(
           </kbd>
         )}
       </Item>
-    ),
-  );
+    );
+  });
 }
 
-export function Menu({ trigger, items, label }: { trigger: ReactNode; items: (MenuItem | null)[]; label: string }) {
+export function Menu({ trigger, items, label }: { trigger: ReactNode; items: MenuEntry[]; label: string }) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content aria-label={label} className={MENU_LOOK} sideOffset={4} collisionPadding={8}>
-          {menuRows(items, DropdownMenu.Item, DropdownMenu.Separator)}
+          <MenuRows items={items} kind="dropdown" />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -68,7 +68,7 @@ function Row({ layer }: { layer: Layer }) {
         icon={<Layers size={14} />}
         onClick={() => {
           view.setState({ layerId: layer.id });
-          commandOf('trace-over').run(commands);
+          commandOf('trace-over').run(commands, '');
           commands.go('desk');
         }}
       >

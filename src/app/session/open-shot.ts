@@ -84,9 +84,11 @@ function mendAfterEdit(shot: Shot, view: ViewStore): void {
     mended.layerId !== state.layerId ||
     mended.swatch !== state.swatch ||
     mended.frame !== state.frame ||
-    mended.range?.to !== state.range?.to
+    mended.range?.to !== state.range?.to ||
+    mended.selection !== state.selection
   ) {
-    view.setState({ layerId: mended.layerId, swatch: mended.swatch, frame: mended.frame, range: mended.range });
+    const { layerId, swatch, frame, range, selection } = mended;
+    view.setState({ layerId, swatch, frame, range, selection });
   }
 }
 

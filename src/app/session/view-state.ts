@@ -1,6 +1,7 @@
 /** What the person looks at and holds in the hand: not part of the shot, remembered beside it. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Id, Shot } from '../../core/shot/index.ts';
+import type { Ends, Span } from '../../core/sheet/index.ts';
+import type { Id, NoteColour, Shot } from '../../core/shot/index.ts';
 import { FITTED, type PaperView } from '../desk/view.ts';
 
 export type ToolId = 'pencil' | 'pen' | 'eraser' | 'pour' | 'move';
@@ -28,6 +29,34 @@ interface GhostSettings {
   after: [number, number];
 }
 
+/** Frames of some layers chosen on the sheet, and the cell where choosing began. */
+export interface Selection extends Span {
+  anchor: { frame: number; layerId: Id };
+}
+
+/** What is being written into the sheet by keyboard. */
+export interface Entry {
+  kind: 'hold' | 'drawing' | 'label' | 'note' | 'marker';
+  text: string;
+}
+
+export type SheetCard = 'layers' | 'timing' | 'notes' | 'tray';
+
+/** What the timing card was last set to. */
+export interface TimingWishes {
+  /** Frames to fit to. */
+  fit: number;
+  ends: Ends;
+  repeat: number;
+  repeatBy: 'times' | 'total' | 'frame' | 'sound';
+  shift: number;
+  shiftBy: 'frames' | 'drawings';
+  round: boolean;
+  /** Frames put in or taken out at once, and where. */
+  frames: number;
+  framesIn: 'chosen' | 'all';
+}
+
 export interface ViewState {
   frame: number;
   layerId: Id;
@@ -47,6 +76,16 @@ export interface ViewState {
   /** Frames a new drawing is held. */
   newHold: number;
   rowHeight: number;
+  selection: Selection | null;
+  /** Where a piece that is being dragged over the sheet would come to stand. */
+  landing: Span | null;
+  entry: Entry | null;
+  /** Layers whose column on the sheet is folded. */
+  folded: Id[];
+  sheetCard: SheetCard;
+  /** The pencil notes are written with. */
+  noteColour: NoteColour;
+  timing: TimingWishes;
 }
 
 export const FIRST_TOOLS: ToolSettings = {
@@ -73,16 +112,44 @@ export function firstView(shot: Shot): ViewState {
     scrubSound: true,
     newHold: 2,
     rowHeight: 18,
+    selection: null,
+    landing: null,
+    entry: null,
+    folded: [],
+    sheetCard: 'layers',
+    noteColour: 'blue',
+    timing: {
+      fit: 24,
+      ends: 'once',
+      repeat: 3,
+      repeatBy: 'times',
+      shift: 1,
+      shiftBy: 'frames',
+      round: false,
+      frames: 1,
+      framesIn: 'chosen',
+    },
   };
+}
+
+/** A selection brought into what the shot is now; null when none of its layers is left. */
+function mendSelection(selection: Selection | null, shot: Shot): Selection | null {
+  if (!selection) return null;
+  const there = (id: Id) => shot.layers.some((layer) => layer.id === id);
+  if (selection.layers.every(there) && there(selection.anchor.layerId)) return selection;
+  const layers = selection.layers.filter(there);
+  return layers.length === 0 ? null : { ...selection, layers, anchor: { ...selection.anchor, layerId: layers[0] } };
 }
 
 /** A view read back, brought into what the shot is now: layers and swatches may be gone, the shot shorter. */
 export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettings | undefined, shot: Shot): ViewState {
   const first = firstView(shot);
-  const view = { ...first, ...kept, rolling: false };
+  const view = { ...first, ...kept, rolling: false, entry: null, landing: null };
   view.tools = { ...first.tools, ...tools };
   if (!shot.layers.some((layer) => layer.id === view.layerId)) view.layerId = first.layerId;
   if (!shot.palettes[0].swatches.some((swatch) => swatch.id === view.swatch)) view.swatch = first.swatch;
+  view.timing = { ...first.timing, ...view.timing };
+  view.selection = mendSelection(view.selection, shot);
   view.frame = Math.max(0, Math.min(shot.length - 1, view.frame));
   if (view.range) {
     const to = Math.min(view.range.to, shot.length - 1);

@@ -7,102 +7,82 @@ import EyeOff from 'lucide-react/icons/eye-off';
 import Grip from 'lucide-react/icons/grip-vertical';
 import Lock from 'lucide-react/icons/lock';
 import LockOpen from 'lucide-react/icons/lock-open';
-import Plus from 'lucide-react/icons/plus';
 import { memo, useMemo, useState } from 'react';
-import { layerOf, moveLayer } from '../../core/sheet/index.ts';
-import { AFTER_LAST, type AfterLast, type Layer, newId, type Purpose } from '../../core/shot/index.ts';
+import { layerOf, moveLayer, progressSays } from '../../core/sheet/index.ts';
+import { AFTER_LAST, type Layer, newId, type Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
-import { commandOf } from '../commands/index.ts';
-import { keyHint } from '../commands/keyboard.ts';
-import { addLayer } from '../commands/sheet.ts';
-import { Button, IconButton } from '../parts/Button.tsx';
-import { Menu, type MenuItem } from '../parts/Menu.tsx';
+import { commandItem } from '../commands/menu.ts';
+import { AFTER_WORDS } from '../commands/retime.ts';
+import { IconButton } from '../parts/Button.tsx';
+import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
-import { columns } from './geometry.ts';
 
-const NEW_LAYERS: [string, Purpose][] = [
-  ['Rough', 'rough'],
-  ['Clean', 'clean'],
-  ['Effect', 'effect'],
-  ['Background', 'background'],
-];
-const AFTER_NAMES: Record<AfterLast, string> = {
-  holds: 'holds',
-  clears: 'clears',
-  repeats: 'repeats',
-  'back-and-forth': 'goes back and forth',
-};
+/** Ids from the top of the stack down. */
+const orderOf = (shot: Shot) =>
+  shot.layers
+    .map(({ id }) => id)
+    .reverse()
+    .join();
 
 /** The stack of layers, top first: order, name, see, lock, fade, guide. */
 export function LayerList() {
   const { session } = useOpenShot();
-  const commands = useCommands();
-  const stack = useShot((shot) => shot.layers);
-  const layers = useMemo(() => columns(stack), [stack]);
+  const order = useShot(orderOf);
+  const ids = useMemo(() => order.split(',').filter(Boolean), [order]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    const to = stack.findIndex((layer) => layer.id === over.id);
+    const to = session.shot.layers.findIndex((layer) => layer.id === over.id);
     session.change('order of layers', (draft) => moveLayer(draft, String(active.id), to));
   };
   return (
-    <section aria-label="Layers" className="flex max-h-[36%] shrink-0 flex-col border-t border-rule bg-lower">
-      <div className="flex h-8 items-center px-3">
-        <h3 className="text-sm font-semibold">Layers</h3>
-        <Menu
-          label="New layer"
-          items={NEW_LAYERS.map(([name, purpose]) => ({
-            name: `${name}${purpose === 'rough' ? ' (guide, never delivered)' : ''}`,
-            run: () => addLayer(commands, name, purpose),
-          }))}
-          trigger={
-            <Button look="quiet" icon={<Plus size={14} />} className="ml-auto">
-              Add a layer
-            </Button>
-          }
-        />
-      </div>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
-        <SortableContext items={layers} strategy={verticalListSortingStrategy}>
-          <ul className="min-h-0 overflow-y-auto px-2 pb-2">
-            {layers.map((layer) => (
-              <LayerRow key={layer.id} layer={layer} />
-            ))}
-          </ul>
-        </SortableContext>
-      </DndContext>
-    </section>
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ul aria-label="Layers" className="min-h-0 flex-1 overflow-y-auto px-2 pb-2">
+          {ids.map((id) => (
+            <LayerRow key={id} id={id} />
+          ))}
+        </ul>
+      </SortableContext>
+    </DndContext>
   );
 }
 
-const LayerRow = memo(function LayerRow({ layer }: { layer: Layer }) {
+/** What a row shows of its layer, in one word: a retimed layer's row is not drawn anew. */
+function rowOf(shot: Shot, id: string): string {
+  const layer = shot.layers.find((each) => each.id === id);
+  if (!layer) return '';
+  const { name, visible, locked, guide, opacity, afterLast } = layer;
+  return `${name}|${visible}|${locked}|${guide}|${opacity}|${afterLast}|${progressSays(shot, id)}`;
+}
+
+const LayerRow = memo(function LayerRow({ id }: { id: string }) {
   const { session, view } = useOpenShot();
   const commands = useCommands();
-  const inHand = useView((state) => state.layerId === layer.id);
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: layer.id });
+  useShot((shot) => rowOf(shot, id));
+  const only = useShot((shot) => shot.layers.length < 2);
+  const inHand = useView((state) => state.layerId === id);
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
   const [fading, setFading] = useState<{ value: number; gesture: string } | null>(null);
+  const layer = session.shot.layers.find((each) => each.id === id);
+  if (!layer) return null;
   const edit = (label: string, recipe: (draft: Layer) => void, gesture = '') =>
-    session.change(label, (shot) => recipe(layerOf(shot, layer.id)), gesture);
-  const command = (id: string): MenuItem => ({
-    name: commandOf(id).name,
-    keys: keyHint(commandOf(id)),
-    run: () => {
-      view.setState({ layerId: layer.id });
-      commandOf(id).run(commands);
-    },
-  });
+    session.change(label, (shot) => recipe(layerOf(shot, id)), gesture);
+  const take = () => view.setState({ layerId: id });
+  const command = (command: string) => ({ ...commandItem(commands, command, take), disabled: false });
   const opacity = fading?.value ?? Math.round(layer.opacity * 100);
+  const badge = layer.guide ? 'guide' : progressSays(session.shot, id);
   return (
     <li
       ref={setNodeRef}
-      data-layer-row={layer.id}
+      data-layer-row={id}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className={`flex h-7 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
       onPointerDown={(event) => {
         // The buttons of a row do their own thing without taking the layer in hand.
-        if (!(event.target as HTMLElement).closest('button')) view.setState({ layerId: layer.id });
+        if (!(event.target as HTMLElement).closest('button')) take();
       }}
     >
       <button
@@ -138,9 +118,9 @@ const LayerRow = memo(function LayerRow({ layer }: { layer: Layer }) {
         value={layer.name}
         onDone={(name) => edit('name layer', (each) => void (each.name = name))}
       />
-      {layer.guide && (
+      {badge && (
         <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second">
-          guide
+          {badge}
         </span>
       )}
       <Slide
@@ -149,7 +129,7 @@ const LayerRow = memo(function LayerRow({ layer }: { layer: Layer }) {
         value={opacity}
         min={0}
         max={100}
-        width="w-14"
+        width="w-11"
         onChange={(value) => {
           const gesture = fading?.gesture ?? `fade ${newId()}`;
           setFading({ value, gesture });
@@ -170,16 +150,19 @@ const LayerRow = memo(function LayerRow({ layer }: { layer: Layer }) {
             name: layer.guide ? 'Deliver it (no guide)' : 'Make it a guide, never delivered',
           },
           command('trace-over'),
+          command('duplicate-layer'),
+          { ...command('merge-down'), disabled: only },
+          command('fold-column'),
           null,
           ...AFTER_LAST.map((each) => ({
-            name: `${layer.afterLast === each ? '✓ ' : ''}After the last drawing: ${AFTER_NAMES[each]}`,
+            name: `${layer.afterLast === each ? '✓ ' : ''}After the last drawing: ${AFTER_WORDS[each]}`,
             run: () => void edit('after the last drawing', (draft) => void (draft.afterLast = each)),
           })),
           null,
           command('layer-up'),
           command('layer-down'),
           null,
-          { ...command('remove-layer'), danger: true, disabled: session.shot.layers.length < 2 },
+          { ...command('remove-layer'), danger: true, disabled: only },
         ]}
       />
     </li>

@@ -1,83 +1,58 @@
 import { ContextMenu } from 'radix-ui';
-import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { runAt } from '../../core/sheet/index.ts';
+import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { drawingName, runAt } from '../../core/sheet/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
-import { commandOf } from '../commands/index.ts';
-import { keyHint } from '../commands/keyboard.ts';
-import { MENU_LOOK, type MenuItem, menuRows } from '../parts/Menu.tsx';
+import { MENU_LOOK } from '../parts/Menu.tsx';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
-import {
-  AFTER_END,
-  columns,
-  columnWidth,
-  FRAME_COLUMN,
-  FROZEN,
-  HEAD,
-  type Place,
-  placeAt,
-  SOUND_COLUMN,
-} from './geometry.ts';
+import { AFTER_END, FRAME_COLUMN, HEAD, layoutSheet, type Place, placeAt, type SheetLayout } from './geometry.ts';
 import { paintSheet } from './paint-sheet.ts';
-import { gripAt, type SheetDrag, startDrag } from './sheet-pointer.ts';
+import { SheetEntry } from './SheetEntry.tsx';
+import { SheetHeads } from './SheetHeads.tsx';
+import { SheetMenu } from './SheetMenu.tsx';
+import { type Grip, gripAt, type SheetDrag, startDrag } from './sheet-pointer.ts';
 
-const CURSORS = { scrub: 'default', length: 'ns-resize', slide: 'grab' } as const;
-const MENU: (string | null)[] = [
-  'new-drawing',
-  'copy-as-new',
-  'reuse',
-  null,
-  'hold-longer',
-  'hold-shorter',
-  'move-earlier',
-  'move-later',
-  null,
-  'mark-key',
-  'mark-breakdown',
-  'mark-between',
-  null,
-  'range-from',
-  'range-to',
-  'range-all',
-  null,
-  'empty-cell',
-  'close-up',
-];
+const CURSORS: Record<Grip, string> = {
+  scrub: 'default',
+  range: 'row-resize',
+  choose: 'cell',
+  carry: 'grab',
+  length: 'ns-resize',
+  stretch: 'ns-resize',
+  move: 'move',
+};
+/** A finger that moved less than this pressed, it did not scroll. CSS pixels. */
+const TAP = 8;
 
 /** What the sheet says of the drawings, in one word. */
 function labelsOf(shot: Shot): string {
   let all = '';
-  for (const drawing of Object.values(shot.drawings)) all += `${drawing.number}${drawing.role[0]}`;
+  for (const { number, label, role, stage } of Object.values(shot.drawings))
+    all += `${number}${label}${role[0]}${stage[0]}`;
   return all;
 }
 
 /** The rows of the sheet: only those in sight are painted, so two thousand frames cost what forty do. */
 export function SheetBody() {
-  const { session, view, sound } = useOpenShot();
+  const { session, view } = useOpenShot();
   const commands = useCommands();
-  // The sheet shows all but the lines: it is painted anew when one of these changes, not for every line drawn.
   const stack = useShot((shot) => shot.layers);
-  const tracks = useShot((shot) => shot.tracks);
   const length = useShot((shot) => shot.length);
-  const fps = useShot((shot) => shot.fps);
-  const labels = useShot(labelsOf);
+  const noted = useShot((shot) => shot.notes.length + shot.markers.length > 0);
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
-  const playing = usePlay((play) => play.state === 'playing');
-  // While playing only the row over the sheet moves; the sheet itself is not painted anew.
-  const washed = playing ? -1 : frame;
-  const range = useView((state) => state.range);
+  const folded = useView((state) => state.folded);
   const rowHeight = useView((state) => state.rowHeight);
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const drag = useRef<SheetDrag | null>(null);
+  const finger = useRef<{ x: number; y: number; left: number; top: number; moved: boolean } | null>(null);
   const [room, setRoom] = useState({ width: 340, height: 400 });
-  const [waves, setWaves] = useState(0);
-  const width = columnWidth(room.width, stack.length);
-  const layers = useMemo(() => columns(stack), [stack]);
+  const order = stack.map(({ id }) => id).join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `order` stands for the part of the stack that is laid out
+  const layout = useMemo(() => layoutSheet(room.width, stack, folded, noted), [room.width, order, folded, noted]);
   const layer = stack.find((each) => each.id === layerId);
 
-  useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
   useEffect(() => {
     const element = scroller.current!;
     const sizes = new ResizeObserver(() =>
@@ -86,8 +61,141 @@ export function SheetBody() {
     sizes.observe(element);
     return () => sizes.disconnect();
   }, []);
+  usePainted(canvas, scroller, room, layout);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the parts of the shot and `waves` stand for what is painted
+  // The present frame stays in sight.
+  useEffect(() => {
+    const element = scroller.current!;
+    const top = frame * rowHeight;
+    const height = element.clientHeight - HEAD;
+    if (top < element.scrollTop) element.scrollTop = Math.max(0, top - height / 4);
+    else if (top + rowHeight > element.scrollTop + height) element.scrollTop = top - (height * 3) / 4;
+  }, [frame, rowHeight]);
+
+  // So does the column of the layer in hand.
+  const column = layout.columns.find(({ id }) => id === layerId);
+  useEffect(() => {
+    const element = scroller.current!;
+    if (!column) return;
+    const seen = element.clientWidth - layout.frozen;
+    if (column.left < element.scrollLeft) element.scrollLeft = column.left;
+    else if (column.left + column.width > element.scrollLeft + seen)
+      element.scrollLeft = column.left + column.width - seen;
+  }, [column, layout.frozen]);
+
+  const place = (event: { clientX: number; clientY: number }): Place => {
+    const box = canvas.current!.getBoundingClientRect();
+    const { scrollLeft: left, scrollTop: top } = scroller.current!;
+    return placeAt(event.clientX - box.left, event.clientY - box.top, { left, top }, rowHeight, layout);
+  };
+  const down = (event: PointerEvent<HTMLCanvasElement>) => {
+    const at = place(event);
+    if (event.button === 2) {
+      // The menu concerns what is chosen, or else the cell under the pen.
+      const over = typeof at.column === 'object' ? at.column?.layer : undefined;
+      const grip = gripAt(session.shot, view.getState(), at);
+      if (grip === 'move' || grip === 'stretch') return;
+      view.setState({ layerId: over ?? layerId, frame: Math.max(0, Math.min(length - 1, at.frame)), selection: null });
+      return;
+    }
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    if (event.pointerType === 'touch') {
+      const { scrollLeft: left, scrollTop: top } = scroller.current!;
+      finger.current = { x: event.clientX, y: event.clientY, left, top, moved: false };
+      return;
+    }
+    drag.current = startDrag(commands, at, { shift: event.shiftKey, alt: event.altKey });
+  };
+  const move = (event: PointerEvent<HTMLCanvasElement>) => {
+    const touch = finger.current;
+    if (touch) {
+      const [x, y] = [event.clientX - touch.x, event.clientY - touch.y];
+      touch.moved = touch.moved || Math.hypot(x, y) > TAP;
+      if (touch.moved) scroller.current!.scrollTo(touch.left - x, touch.top - y);
+      return;
+    }
+    const at = place(event);
+    if (drag.current)
+      drag.current.move({ ...at, frame: Math.max(0, at.frame) }, { shift: event.shiftKey, alt: event.altKey });
+    else event.currentTarget.style.cursor = CURSORS[gripAt(session.shot, view.getState(), at)];
+  };
+  const up = (event: PointerEvent<HTMLCanvasElement>) => {
+    const held = { shift: event.shiftKey, alt: event.altKey };
+    const at = place(event);
+    if (finger.current && !finger.current.moved) startDrag(commands, at, held).end?.(at, held);
+    finger.current = null;
+    drag.current?.end?.(at, held);
+    drag.current = null;
+  };
+  const cancel = () => {
+    drag.current = null;
+    finger.current = null;
+    view.setState({ landing: null });
+  };
+
+  return (
+    <div ref={scroller} data-testid="sheet" className="relative min-h-0 flex-1 overflow-auto">
+      <SheetHeads layout={layout} width={room.width} />
+      <PresentRow frame={frame} rowHeight={rowHeight} width={Math.max(room.width, layout.width)} />
+      <SheetEntry layout={layout} rowHeight={rowHeight} />
+      <div style={{ height: (length + AFTER_END) * rowHeight, width: layout.width }}>
+        <ContextMenu.Root modal={false}>
+          <ContextMenu.Trigger asChild>
+            <canvas
+              ref={canvas}
+              data-testid="sheet-rows"
+              role="img"
+              aria-label={`Sheet. Frame ${frame + 1}, ${layer?.name ?? 'no layer'}: ${useCellWords()}`}
+              className="sticky left-0 block touch-none"
+              style={{ top: HEAD, width: room.width, height: room.height }}
+              onPointerDown={down}
+              onPointerMove={move}
+              onPointerUp={up}
+              onPointerCancel={cancel}
+            />
+          </ContextMenu.Trigger>
+          <ContextMenu.Portal>
+            <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
+              <SheetMenu of="cell" />
+            </ContextMenu.Content>
+          </ContextMenu.Portal>
+        </ContextMenu.Root>
+      </div>
+    </div>
+  );
+}
+
+/** Paints the rows in sight whenever what they show changes, and while scrolling. */
+function usePainted(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  scroller: RefObject<HTMLDivElement | null>,
+  room: { width: number; height: number },
+  layout: SheetLayout,
+): void {
+  const { session, sound } = useOpenShot();
+  // The sheet shows all but the lines: it is painted anew when one of these changes, not for every line drawn.
+  const parts = [
+    useShot((shot) => shot.layers),
+    useShot((shot) => shot.tracks),
+    useShot((shot) => shot.notes),
+    useShot((shot) => shot.markers),
+    useShot((shot) => shot.length),
+    useShot((shot) => shot.fps),
+    useShot(labelsOf),
+  ];
+  const frame = useView((state) => state.frame);
+  const playing = usePlay((play) => play.state === 'playing');
+  // While playing only the row over the sheet moves; the sheet itself is not painted anew.
+  const washed = playing ? -1 : frame;
+  const layerId = useView((state) => state.layerId);
+  const selection = useView((state) => state.selection);
+  const landing = useView((state) => state.landing);
+  const range = useView((state) => state.range);
+  const rowHeight = useView((state) => state.rowHeight);
+  const [waves, setWaves] = useState(0);
+  useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `parts` and `waves` stand for what is painted
   useEffect(() => {
     const target = canvas.current!;
     const element = scroller.current!;
@@ -100,18 +208,9 @@ export function SheetBody() {
         target.height = h;
       }
       const { scrollLeft, scrollTop } = element;
-      const scene = {
-        shot: session.shot,
-        washed,
-        layerId,
-        range,
-        rowHeight,
-        columnWidth: width,
-        scrollLeft,
-        scrollTop,
-        ...room,
-      };
-      paintSheet(target.getContext('2d')!, { ...scene, peaks: (asset) => sound.peaks(asset) }, dpr);
+      const scene = { shot: session.shot, layout, washed, layerId, selection, landing, range, rowHeight };
+      const peaks = (asset: string) => sound.peaks(asset);
+      paintSheet(target.getContext('2d')!, { ...scene, scrollLeft, scrollTop, ...room, peaks }, dpr);
     };
     paint();
     let waiting = 0;
@@ -127,115 +226,24 @@ export function SheetBody() {
       cancelAnimationFrame(waiting);
       element.removeEventListener('scroll', scrolled);
     };
-  }, [stack, tracks, length, fps, labels, washed, layerId, range, rowHeight, width, room, sound, waves]);
+  }, [...parts, washed, layerId, selection, landing, range, rowHeight, layout, room, sound, waves]);
+}
 
-  // The present frame stays in sight.
-  useEffect(() => {
-    const element = scroller.current!;
-    const top = frame * rowHeight;
-    const height = element.clientHeight - HEAD;
-    if (top < element.scrollTop) element.scrollTop = Math.max(0, top - height / 4);
-    else if (top + rowHeight > element.scrollTop + height) element.scrollTop = top - (height * 3) / 4;
-  }, [frame, rowHeight]);
-
-  // So does the column of the layer in hand.
-  const column = layers.findIndex((each) => each.id === layerId);
-  useEffect(() => {
-    const element = scroller.current!;
-    const left = column * width;
-    const seen = element.clientWidth - FROZEN;
-    if (left < element.scrollLeft) element.scrollLeft = left;
-    else if (left + width > element.scrollLeft + seen) element.scrollLeft = left + width - seen;
-  }, [column, width]);
-
-  const place = (event: { clientX: number; clientY: number }): Place => {
-    const box = canvas.current!.getBoundingClientRect();
-    const { scrollLeft, scrollTop } = scroller.current!;
-    return placeAt(event.clientX - box.left, event.clientY - box.top, scrollLeft, scrollTop, rowHeight, width);
-  };
-  const down = (event: PointerEvent<HTMLCanvasElement>) => {
-    const at = place(event);
-    if (event.button === 2) {
-      // The menu concerns what lies under the pen.
-      if (typeof at.column === 'number' && layers[at.column]) view.setState({ layerId: layers[at.column].id });
-      view.setState({ frame: Math.max(0, Math.min(length - 1, at.frame)) });
-      return;
-    }
-    if (event.button !== 0) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = startDrag(commands, at);
-  };
-  const move = (event: PointerEvent<HTMLCanvasElement>) => {
-    const at = place(event);
-    if (drag.current) drag.current.move(Math.max(0, at.frame), event.shiftKey);
-    else event.currentTarget.style.cursor = CURSORS[gripAt(session.shot, layerId, at)];
-  };
-  const end = () => {
-    drag.current = null;
-  };
-  const run = layer ? runAt(layer.exposures, frame) : null;
-  const cell = run?.exposure.cell;
-  const words = !layer
-    ? ''
-    : cell
-      ? `${cell.kind === 'drawing' ? `drawing ${session.shot.drawings[cell.drawing]?.number}` : `picture ${cell.index + 1}`}, held ${run.exposure.frames}`
-      : 'empty';
-
-  return (
-    <div ref={scroller} data-testid="sheet" className="relative min-h-0 flex-1 overflow-auto">
-      <div
-        className="sticky top-0 z-10 flex border-b border-rule bg-panel text-sm"
-        style={{ height: HEAD, width: Math.max(room.width, FROZEN + width * layers.length) }}
-      >
-        <div className="sticky left-0 z-10 flex bg-panel">
-          <span className="flex items-center justify-end pr-2 text-xs text-second" style={{ width: FRAME_COLUMN }}>
-            fr
-          </span>
-          <span className="flex items-center justify-center text-xs text-second" style={{ width: SOUND_COLUMN }}>
-            sound
-          </span>
-        </div>
-        {layers.map((each) => (
-          <button
-            key={each.id}
-            type="button"
-            data-layer={each.id}
-            aria-pressed={each.id === layerId}
-            title={each.name}
-            className={`line-clamp-2 border-r border-rule px-0.5 text-xs leading-[1.15] break-words ${each.id === layerId ? 'bg-wash font-semibold' : ''} ${each.visible ? '' : 'text-second line-through'}`}
-            style={{ width, flex: 'none' }}
-            onClick={() => view.setState({ layerId: each.id })}
-          >
-            {each.name}
-          </button>
-        ))}
-      </div>
-      <PresentRow frame={frame} rowHeight={rowHeight} width={Math.max(room.width, FROZEN + width * layers.length)} />
-      <div style={{ height: (length + AFTER_END) * rowHeight, width: FROZEN + width * layers.length }}>
-        <ContextMenu.Root modal={false}>
-          <ContextMenu.Trigger asChild>
-            <canvas
-              ref={canvas}
-              data-testid="sheet-rows"
-              role="img"
-              aria-label={`Sheet. Frame ${frame + 1}, ${layer?.name ?? 'no layer'}: ${words}`}
-              className="sticky left-0 block touch-none"
-              style={{ top: HEAD, width: room.width, height: room.height }}
-              onPointerDown={down}
-              onPointerMove={move}
-              onPointerUp={end}
-              onPointerCancel={end}
-            />
-          </ContextMenu.Trigger>
-          <ContextMenu.Portal>
-            <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
-              <SheetMenu />
-            </ContextMenu.Content>
-          </ContextMenu.Portal>
-        </ContextMenu.Root>
-      </div>
-    </div>
-  );
+/** The cell in hand in words, for those who hear the sheet. */
+function useCellWords(): string {
+  const frame = useView((state) => state.frame);
+  const layerId = useView((state) => state.layerId);
+  return useShot((shot) => {
+    const layer = shot.layers.find(({ id }) => id === layerId);
+    const run = layer && runAt(layer.exposures, frame);
+    const cell = run?.exposure.cell;
+    if (!cell) return layer ? 'empty' : '';
+    const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
+    const what = drawing
+      ? `drawing ${drawingName(drawing)}`
+      : `picture ${cell.kind === 'picture' ? cell.index + 1 : ''}`;
+    return `${what}, held ${run.exposure.frames}`;
+  });
 }
 
 /** The row of the present frame, over the sheet. */
@@ -247,27 +255,11 @@ function PresentRow({ frame, rowHeight, width }: { frame: number; rowHeight: num
       style={{ top: 0, width, height: rowHeight + 1, transform: `translateY(${HEAD + frame * rowHeight}px)` }}
     >
       <span
-        className="sticky left-0 flex h-full items-center justify-end bg-panel font-mono text-[10px] font-bold text-accent tabular"
-        style={{ width: FRAME_COLUMN - 1, paddingRight: 7 }}
+        className="sticky left-2 flex h-full items-center justify-end bg-panel font-mono text-[10px] font-bold text-accent tabular"
+        style={{ width: FRAME_COLUMN - 9, paddingRight: 6 }}
       >
         {frame + 1}
       </span>
     </div>
   );
-}
-
-/** What can be done to the cell under the pen; made only when the menu opens. */
-function SheetMenu() {
-  const commands = useCommands();
-  const items: (MenuItem | null)[] = MENU.map((id) => {
-    if (id === null) return null;
-    const command = commandOf(id);
-    return {
-      name: command.name,
-      keys: keyHint(command),
-      disabled: command.when ? !command.when(commands) : false,
-      run: () => command.run(commands),
-    };
-  });
-  return menuRows(items, ContextMenu.Item as never, ContextMenu.Separator as never);
 }

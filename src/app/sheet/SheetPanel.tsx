@@ -1,57 +1,145 @@
-import Plus from 'lucide-react/icons/zoom-in';
-import Minus from 'lucide-react/icons/zoom-out';
-import { shownRun } from '../../core/sheet/index.ts';
-import { IconButton } from '../parts/Button.tsx';
+import Plus from 'lucide-react/icons/plus';
+import Higher from 'lucide-react/icons/zoom-in';
+import Lower from 'lucide-react/icons/zoom-out';
+import { Tabs } from 'radix-ui';
+import { countSpan, drawingName, shownRun, unusedDrawings } from '../../core/sheet/index.ts';
+import type { Purpose } from '../../core/shot/index.ts';
+import { useCommand, useCommands } from '../commands/context.ts';
+import { addLayer } from '../commands/layers.ts';
+import { Button, IconButton } from '../parts/Button.tsx';
+import { Menu } from '../parts/Menu.tsx';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
+import type { SheetCard } from '../session/view-state.ts';
 import { LayerList } from './LayerList.tsx';
+import { NotesCard } from './NotesCard.tsx';
 import { SheetBody } from './SheetBody.tsx';
+import { TimingCard } from './TimingCard.tsx';
+import { TrayCard } from './TrayCard.tsx';
 
-const ROW_HEIGHTS = [10, 14, 18, 24, 32];
+const NEW_LAYERS: [string, Purpose][] = [
+  ['Rough', 'rough'],
+  ['Clean', 'clean'],
+  ['Effect', 'effect'],
+  ['Background', 'background'],
+];
 
-/** The sheet with its layers: frames run down, layers across, sound beside. */
+/** The sheet with its layers: frames run down, layers across, sound beside; the cards for layers, timing, notes below. */
 export function SheetPanel() {
   return (
     <section aria-label="Sheet" className="flex h-full min-h-0 flex-col bg-panel">
       <SheetHead />
       <SheetBody />
-      <LayerList />
+      <Cards />
     </section>
   );
 }
 
+const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
+
 function SheetHead() {
-  const { view } = useOpenShot();
   const frame = useRestingFrame();
   const layerId = useView((state) => state.layerId);
-  const rowHeight = useView((state) => state.rowHeight);
-  const name = useShot((shot) => shot.layers.find((each) => each.id === layerId)?.name);
-  const shown = useShot((shot) => {
+  const selection = useView((state) => state.selection);
+  const lower = useCommand('rows-lower');
+  const higher = useCommand('rows-higher');
+  const says = useShot((shot) => {
+    if (selection) {
+      const { drawings, frames } = countSpan(shot, selection);
+      const layers = selection.layers.length > 1 ? ` · ${selection.layers.length} layers` : '';
+      return `${plural(drawings, 'drawing')}, ${plural(frames, 'frame')}${layers}`;
+    }
     const layer = shot.layers.find((each) => each.id === layerId);
-    const cell = layer && shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
-    if (!cell) return 'empty';
-    return cell.kind === 'picture' ? `picture ${cell.index + 1}` : `drawing ${shot.drawings[cell.drawing]?.number}`;
+    if (!layer) return 'no layer';
+    const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+    const drawing = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
+    const what = drawing
+      ? `drawing ${drawingName(drawing)}`
+      : cell?.kind === 'picture'
+        ? `picture ${cell.index + 1}`
+        : 'empty';
+    return `${layer.name} · ${what}`;
   });
-  const zoom = (by: number) =>
-    view.setState({
-      rowHeight: ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, ROW_HEIGHTS.indexOf(rowHeight) + by))],
-    });
   return (
     <div className="flex h-[34px] shrink-0 items-center gap-2 border-b border-rule px-3">
       <h2 className="font-semibold">Sheet</h2>
-      <span className="truncate text-sm text-second">
-        {name ?? 'no layer'}
-        {` · ${shown}`}
-      </span>
+      <output
+        aria-label="Chosen"
+        className={`truncate text-sm ${selection ? 'rounded-full bg-wash px-2 font-medium text-accent' : 'text-second'}`}
+      >
+        {says}
+      </output>
       <span className="ml-auto flex items-center gap-1">
         <Played />
-        <IconButton label="Lower rows" onClick={() => zoom(-1)} disabled={rowHeight === ROW_HEIGHTS[0]}>
-          <Minus size={14} />
+        <IconButton label={lower.name} keys={lower.keys} onClick={lower.run}>
+          <Lower size={14} />
         </IconButton>
-        <IconButton label="Higher rows" onClick={() => zoom(1)} disabled={rowHeight === ROW_HEIGHTS.at(-1)}>
-          <Plus size={14} />
+        <IconButton label={higher.name} keys={higher.keys} onClick={higher.run}>
+          <Higher size={14} />
         </IconButton>
       </span>
     </div>
+  );
+}
+
+function Cards() {
+  const { view } = useOpenShot();
+  const commands = useCommands();
+  const card = useView((state) => state.sheetCard);
+  const layerId = useView((state) => state.layerId);
+  const unused = useShot((shot) => unusedDrawings(shot, layerId).length);
+  const notes = useShot((shot) => shot.notes.length);
+  const tabs: [SheetCard, string][] = [
+    ['layers', 'Layers'],
+    ['timing', 'Timing'],
+    ['notes', notes > 0 ? `Notes ${notes}` : 'Notes'],
+    ['tray', unused > 0 ? `Tray ${unused}` : 'Tray'],
+  ];
+  return (
+    <Tabs.Root
+      value={card}
+      onValueChange={(value) => view.setState({ sheetCard: value as SheetCard })}
+      className="flex h-[36%] max-h-[300px] min-h-[190px] shrink-0 flex-col border-t border-rule bg-lower"
+    >
+      <div className="flex h-8 shrink-0 items-center pr-1 pl-2">
+        <Tabs.List aria-label="Under the sheet" className="flex gap-0.5">
+          {tabs.map(([id, name]) => (
+            <Tabs.Trigger
+              key={id}
+              value={id}
+              className="h-6 rounded px-2 text-sm whitespace-nowrap text-second hover:text-ink data-[state=active]:bg-panel data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {card === 'layers' && (
+          <Menu
+            label="New layer"
+            items={NEW_LAYERS.map(([name, purpose]) => ({
+              name: `${name}${purpose === 'rough' ? ' (guide, never delivered)' : ''}`,
+              run: () => addLayer(commands, name, purpose),
+            }))}
+            trigger={
+              <Button look="quiet" icon={<Plus size={14} />} className="ml-auto !px-1.5" aria-label="Add a layer">
+                Add
+              </Button>
+            }
+          />
+        )}
+      </div>
+      <Tabs.Content value="layers" className="flex min-h-0 flex-1 flex-col">
+        <LayerList />
+      </Tabs.Content>
+      <Tabs.Content value="timing" className="min-h-0 flex-1 overflow-y-auto">
+        <TimingCard />
+      </Tabs.Content>
+      <Tabs.Content value="notes" className="min-h-0 flex-1 overflow-y-auto">
+        <NotesCard />
+      </Tabs.Content>
+      <Tabs.Content value="tray" className="min-h-0 flex-1 overflow-y-auto">
+        <TrayCard />
+      </Tabs.Content>
+    </Tabs.Root>
   );
 }
 

@@ -1,12 +1,17 @@
 /** Where things stand on the sheet on screen: CSS pixels. */
-import type { Layer } from '../../core/shot/index.ts';
+import type { Id, Layer } from '../../core/shot/index.ts';
 
 export const HEAD = 36;
-export const FRAME_COLUMN = 34;
-export const SOUND_COLUMN = 46;
-export const FROZEN = FRAME_COLUMN + SOUND_COLUMN;
-const LEAST_COLUMN = 52;
+/** The strip at the left edge where the played range is drawn. */
+const RANGE_STRIP = 9;
+export const FRAME_COLUMN = 36;
+const SOUND_COLUMN = 40;
+/** Notes and marker names: so wide at least, wider where the layers leave room. */
+const NOTES_COLUMN = 36;
+const MOST_NOTES = 150;
+const LEAST_COLUMN = 38;
 const MOST_COLUMN = 84;
+const FOLDED_COLUMN = 14;
 /** Rows shown after the shot's end. */
 export const AFTER_END = 8;
 
@@ -15,31 +20,74 @@ export function columns(layers: Layer[]): Layer[] {
   return [...layers].reverse();
 }
 
-export function columnWidth(room: number, count: number): number {
-  return Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, Math.floor((room - FROZEN) / Math.max(1, count))));
+/** Ids of the columns that are open, from left to right. */
+export function columnIds(layers: Layer[], folded: Id[]): Id[] {
+  return columns(layers)
+    .map(({ id }) => id)
+    .filter((id) => !folded.includes(id));
+}
+
+export interface Column {
+  id: Id;
+  /** From the end of the frozen columns, unscrolled. */
+  left: number;
+  width: number;
+  folded: boolean;
+}
+
+export interface SheetLayout {
+  /** Where the sound begins and ends, and where the notes do; together the frozen columns. */
+  soundEnd: number;
+  frozen: number;
+  columns: Column[];
+  /** Everything side by side. */
+  width: number;
+}
+
+/** Shares `room` pixels out among the columns; notes have one when the shot has any. */
+export function layoutSheet(room: number, layers: Layer[], folded: Id[], notes: boolean): SheetLayout {
+  const soundEnd = FRAME_COLUMN + SOUND_COLUMN;
+  const order = columns(layers).map(({ id }) => ({ id, folded: folded.includes(id) }));
+  const closed = order.filter((each) => each.folded).length;
+  const open = order.length - closed;
+  const least = notes ? NOTES_COLUMN : 0;
+  const forLayers = room - soundEnd - least - closed * FOLDED_COLUMN;
+  const width = Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, Math.floor(forLayers / Math.max(1, open))));
+  const spare = forLayers - open * width;
+  const frozen = soundEnd + (notes ? Math.min(MOST_NOTES, least + Math.max(0, spare)) : 0);
+  let left = 0;
+  const out = order.map((each): Column => {
+    const column = { ...each, left, width: each.folded ? FOLDED_COLUMN : width };
+    left += column.width;
+    return column;
+  });
+  return { soundEnd, frozen, columns: out, width: frozen + left };
 }
 
 export interface Place {
   frame: number;
-  /** Column of a layer, or where the pointer is before the layers. */
-  column: number | 'frames' | 'sound';
   /** 0..1 down the row. */
   within: number;
+  /** The layer under the pointer, or the column before the layers; null to the right of all. */
+  column: { layer: Id } | 'range' | 'frames' | 'sound' | 'notes' | null;
 }
 
 /** What lies under a point of the sheet's body. */
 export function placeAt(
   x: number,
   y: number,
-  scrollLeft: number,
-  scrollTop: number,
+  scroll: { left: number; top: number },
   rowHeight: number,
-  width: number,
+  layout: SheetLayout,
 ): Place {
-  const row = (y + scrollTop) / rowHeight;
+  const row = (y + scroll.top) / rowHeight;
   const frame = Math.floor(row);
-  const within = row - frame;
-  if (x < FRAME_COLUMN) return { frame, column: 'frames', within };
-  if (x < FROZEN) return { frame, column: 'sound', within };
-  return { frame, column: Math.floor((x - FROZEN + scrollLeft) / width), within };
+  const place = (column: Place['column']): Place => ({ frame, within: row - frame, column });
+  if (x < RANGE_STRIP) return place('range');
+  if (x < FRAME_COLUMN) return place('frames');
+  if (x < layout.soundEnd) return place('sound');
+  if (x < layout.frozen) return place('notes');
+  const at = x - layout.frozen + scroll.left;
+  const column = layout.columns.find(({ left, width }) => at >= left && at < left + width);
+  return place(column ? { layer: column.id } : null);
 }

@@ -1,71 +1,244 @@
-/** The pen on the sheet: scrubbing, longer and shorter holds, sliding a change. Each drag is one step of undo. */
-
-import { fitLength, layerOf, pushFrom, runAt, setHold, slideChange } from '../../core/sheet/index.ts';
-import { type Exposure, type Layer, newId, type Shot } from '../../core/shot/index.ts';
+/**
+ * The pen on the sheet: going there, choosing, carrying a drawing, longer and shorter holds, slid changes, stretched and
+ * dragged pieces, the played range. Each drag is one step of undo.
+ */
+import {
+  exposuresOf,
+  fitInProportion,
+  layerOf,
+  movePiece,
+  moveStart,
+  pushSpan,
+  putPiece,
+  runAt,
+  type Span,
+  setExposures,
+  setHold,
+  slideChange,
+  starts,
+  takePiece,
+  touched,
+} from '../../core/sheet/index.ts';
+import { type Exposure, type Id, type Layer, newId, type Shot } from '../../core/shot/index.ts';
+import { between } from '../commands/choosing.ts';
 import { goToFrame } from '../commands/play.ts';
 import type { CommandContext } from '../commands/register.ts';
-import { columns, type Place } from './geometry.ts';
+import { refusedByLock, timed } from '../commands/timed.ts';
+import type { Selection, ViewState } from '../session/view-state.ts';
+import { columnIds, type Place } from './geometry.ts';
 
 /** The end of a hold is taken hold of this near its lower edge, as a part of a row. */
 const EDGE = 0.34;
 
-export interface SheetDrag {
-  move(frame: number, push: boolean): void;
+export interface Held {
+  shift: boolean;
+  alt: boolean;
 }
 
-export type Grip = 'scrub' | 'length' | 'slide';
+export interface SheetDrag {
+  move(place: Place, held: Held): void;
+  /** The pen is lifted; nothing happens when the drag was broken off. */
+  end?(place: Place, held: Held): void;
+}
 
-function layerAt(shot: Shot, place: Place): Layer | null {
-  return typeof place.column === 'number' ? (columns(shot.layers)[place.column] ?? null) : null;
+export type Grip = 'scrub' | 'range' | 'choose' | 'carry' | 'length' | 'stretch' | 'move';
+
+type Looked = Pick<ViewState, 'frame' | 'layerId' | 'selection' | 'folded'>;
+
+function layerAt(shot: Shot, { column }: Place): Layer | null {
+  if (column === null || typeof column === 'string') return null;
+  return shot.layers.find(({ id }) => id === column.layer) ?? null;
+}
+
+function isChosen(selection: Selection | null, layer: Layer, frame: number): boolean {
+  return !!selection?.layers.includes(layer.id) && frame >= selection.from && frame < selection.to;
 }
 
 /** What a pen coming down here would take hold of. */
-export function gripAt(shot: Shot, layerId: string, place: Place): Grip {
+export function gripAt(shot: Shot, view: Looked, place: Place): Grip {
+  if (place.column === 'range') return 'range';
   const layer = layerAt(shot, place);
-  const run = layer && runAt(layer.exposures, place.frame);
-  if (!layer || layer.locked || !run?.exposure.cell) return 'scrub';
-  const lastRow = run.start + run.exposure.frames - 1 === place.frame;
-  if (lastRow && place.within > 1 - EDGE) return 'length';
-  return run.start === place.frame && layer.id === layerId && run.start > 0 ? 'slide' : 'scrub';
+  if (!layer) return 'scrub';
+  const { frame, within } = place;
+  const { selection } = view;
+  if (isChosen(selection, layer, frame)) return frame === selection!.to - 1 && within > 1 - EDGE ? 'stretch' : 'move';
+  const run = runAt(layer.exposures, frame);
+  if (layer.locked || !run?.exposure.cell || view.folded.includes(layer.id)) return 'choose';
+  const last = run.start + run.exposure.frames - 1;
+  if (frame === last && within > 1 - EDGE) return 'length';
+  const inHand = layer.id === view.layerId && view.frame >= run.start && view.frame <= last;
+  return frame === run.start && inHand && !selection ? 'carry' : 'choose';
 }
 
-/** The pen comes down on the sheet: goes there, and returns what dragging does. */
-export function startDrag(context: CommandContext, place: Place): SheetDrag {
+/** The pen comes down on the sheet: what dragging and lifting it do. */
+export function startDrag(context: CommandContext, place: Place, held: Held): SheetDrag {
   const { session, view } = context;
-  const { shot } = session;
-  const layer = layerAt(shot, place);
-  const grip = gripAt(shot, view.getState().layerId, place);
-  if (layer) view.setState({ layerId: layer.id });
-  const run = layer && runAt(layer.exposures, place.frame);
-  if (grip === 'scrub' || !layer || !run) {
+  const grip = gripAt(session.shot, view.getState(), place);
+  const layer = layerAt(session.shot, place);
+  view.setState({ entry: null });
+  if (grip === 'range') return dragRange(context, place);
+  if (!layer) {
     goToFrame(context, place.frame);
-    return { move: (frame) => goToFrame(context, frame) };
+    return { move: ({ frame }) => goToFrame(context, frame) };
   }
-  if (grip === 'slide') goToFrame(context, place.frame);
-  const gesture = `sheet ${newId()}`;
-  const before = layer.exposures;
-  const edit = (label: string, exposures: Exposure[]) =>
-    session.change(
-      label,
-      (draft) => {
-        const target = layerOf(draft, layer.id);
-        target.exposures = exposures;
-        fitLength(draft, target);
-      },
-      gesture,
-    );
+  const { selection } = view.getState();
+  if (held.shift && grip !== 'length') return choose(context, selection?.anchor ?? inHand(context), place);
+  if (grip === 'stretch' && !refusedByLock(context, selection!.layers)) return dragStretch(context, selection!);
+  if (grip === 'move') return dragPiece(context, selection!, layer, place);
+  view.setState({ layerId: layer.id, selection: null });
+  if (grip === 'carry') return carry(context, layer, place);
+  if (grip === 'length') return dragLength(context, layer, place);
+  return choose(context, { frame: clamped(context, place.frame), layerId: layer.id }, place);
+}
+
+const inHand = ({ view }: CommandContext) => {
+  const { frame, layerId } = view.getState();
+  return { frame, layerId };
+};
+
+const clamped = ({ session }: CommandContext, frame: number) => Math.max(0, Math.min(session.shot.length - 1, frame));
+
+/** Going to a cell, and choosing from an anchor on. */
+function choose(context: CommandContext, anchor: { frame: number; layerId: Id }, place: Place): SheetDrag {
+  const { session, view } = context;
+  const to = (at: Place) => {
+    const order = columnIds(session.shot.layers, view.getState().folded);
+    const layerId = layerAt(session.shot, at)?.id ?? view.getState().layerId;
+    if (!order.includes(layerId) || !order.includes(anchor.layerId)) return;
+    const head = { frame: clamped(context, at.frame), layerId };
+    goToFrame(context, head.frame);
+    const one = head.frame === anchor.frame && head.layerId === anchor.layerId;
+    view.setState({ layerId, selection: one ? null : between(order, anchor, head) });
+  };
+  to(place);
+  return { move: to };
+}
+
+function dragRange({ session, view }: CommandContext, { frame: from }: Place): SheetDrag {
+  let moved = false;
+  const last = session.shot.length - 1;
   return {
-    move(frame, push) {
-      if (grip === 'length') {
-        edit('hold', setHold(before, run.index, frame - run.start + 1));
+    move({ frame }) {
+      moved = moved || frame !== from;
+      if (moved)
+        view.setState({
+          range: { from: Math.max(0, Math.min(from, frame)), to: Math.min(last, Math.max(from, frame)) },
+        });
+    },
+    end() {
+      if (!moved) view.setState({ range: null });
+    },
+  };
+}
+
+/** Edits of one layer while dragging: each is made from how the layer stood when the pen came down. */
+function layerEdit(context: CommandContext, layer: Layer) {
+  const gesture = `sheet ${newId()}`;
+  return (label: string, exposures: Exposure[]) =>
+    timed(context, [layer.id], label, (shot) => setExposures(shot, layerOf(shot, layer.id), exposures), gesture);
+}
+
+function carry(context: CommandContext, layer: Layer, place: Place): SheetDrag {
+  const before = layer.exposures;
+  const run = runAt(before, place.frame)!;
+  const edit = layerEdit(context, layer);
+  goToFrame(context, place.frame);
+  return {
+    move({ frame }) {
+      edit('move drawing', moveStart(before, run.index, Math.max(0, frame)));
+      const now = exposuresOf(layerOf(context.session.shot, layer.id));
+      const at = now.findIndex(({ id }) => id === run.exposure.id);
+      context.view.setState({ frame: clamped(context, starts(now)[at]) });
+    },
+  };
+}
+
+/** The end of a hold: what follows is pushed; with Shift the change is slid and the next drawing gives or takes. */
+function dragLength(context: CommandContext, layer: Layer, place: Place): SheetDrag {
+  const before = layer.exposures;
+  const run = runAt(before, place.frame)!;
+  const end = run.start + run.exposure.frames;
+  const edit = layerEdit(context, layer);
+  goToFrame(context, run.start);
+  return {
+    move({ frame }, { shift }) {
+      if (shift && before[run.index + 1]) edit('slide the change', slideChange(before, run.index + 1, frame + 1 - end));
+      else edit('hold', setHold(before, run.index, frame + 1 - run.start));
+    },
+  };
+}
+
+/** The lower edge of what is chosen: its holds stretch in proportion. */
+function dragStretch(context: CommandContext, selection: Selection): SheetDrag {
+  const { session, view } = context;
+  const gesture = `sheet ${newId()}`;
+  const parts = selection.layers.map((id) => {
+    const { exposures } = layerOf(session.shot, id);
+    return { id, exposures, ...touched(exposures, selection.from, selection.to) };
+  });
+  return {
+    move({ frame }) {
+      let last = selection.from + 1;
+      timed(
+        context,
+        selection.layers,
+        'stretch',
+        (shot) => {
+          for (const { id, exposures, from, to } of parts) {
+            if (to === from) continue;
+            const start = starts(exposures)[from];
+            const after = fitInProportion(exposures, from, to, Math.max(1, frame + 1 - start));
+            last = Math.max(last, starts(after)[to]);
+            setExposures(shot, layerOf(shot, id), after);
+          }
+        },
+        gesture,
+      );
+      view.setState({ selection: { ...selection, to: last, anchor: { ...selection.anchor, frame: selection.from } } });
+    },
+  };
+}
+
+/** What is chosen, dragged: along its layers it is shifted, to others it moves there; with Alt it is used again. */
+function dragPiece(context: CommandContext, selection: Selection, layer: Layer, place: Place): SheetDrag {
+  const { session, view } = context;
+  const order = columnIds(session.shot.layers, view.getState().folded);
+  const span: Span = { layers: selection.layers, from: selection.from, to: selection.to };
+  const landingAt = (at: Place): Span | null => {
+    const over = layerAt(session.shot, at);
+    const by = over ? order.indexOf(over.id) - order.indexOf(layer.id) : 0;
+    const first = Math.max(0, Math.min(order.length - span.layers.length, order.indexOf(span.layers[0]) + by));
+    const from = Math.max(0, span.from + at.frame - place.frame);
+    return { layers: order.slice(first, first + span.layers.length), from, to: from + span.to - span.from };
+  };
+  return {
+    move(at) {
+      const landing = landingAt(at);
+      const moved = landing && (landing.from !== span.from || landing.layers[0] !== span.layers[0]);
+      view.setState({ landing: moved ? landing : null });
+    },
+    end(at, { alt }) {
+      const landing = view.getState().landing;
+      view.setState({ landing: null });
+      if (!landing) {
+        // A press without a drag takes the cell and lets the choice go.
+        view.setState({ selection: null, layerId: layer.id });
+        goToFrame(context, at.frame);
         return;
       }
-      const by = frame - run.start;
-      edit(
-        push ? 'push' : 'slide the change',
-        push ? pushFrom(before, run.index, by) : slideChange(before, run.index, by),
-      );
-      view.setState({ frame: Math.max(0, Math.min(session.shot.length - 1, frame)) });
+      const same = landing.layers[0] === span.layers[0];
+      let stands = landing;
+      const done = timed(context, [...span.layers, ...landing.layers], alt ? 'use again' : 'move', (shot) => {
+        if (alt) stands = putPiece(shot, takePiece(shot, span), landing.layers, landing.from, 'at');
+        else if (same) {
+          const by = pushSpan(shot, span, landing.from - span.from);
+          stands = { ...span, from: span.from + by, to: span.to + by };
+        } else stands = movePiece(shot, span, landing.layers, landing.from);
+      });
+      if (!done) return;
+      const anchor = { frame: stands.from, layerId: stands.layers[0] };
+      view.setState({ selection: { ...stands, anchor }, layerId: anchor.layerId });
+      goToFrame(context, stands.from);
     },
   };
 }

@@ -27,7 +27,7 @@ export async function importSound(open: OpenShot, file: File, frame: number): Pr
       id: newId(),
       name,
       muted: false,
-      clips: [{ id: newId(), name, asset: asset.id, frame, in: 0, out: buffer.duration, gain: 1 }],
+      clips: [{ id: newId(), name, asset: asset.id, frame, in: 0, out: buffer.duration, gain: 1, pin: null }],
     });
   });
   return done ? asset.id : null;

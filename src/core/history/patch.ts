@@ -66,7 +66,8 @@ function diffArrays(a: unknown[], b: unknown[], path: Path, out: PatchPair): voi
     endB--;
   }
   if (endA === start && endB === start) return;
-  if (endA === endB) {
+  // A frozen list is a value (exposures): a thousand holds changed are one splice too, not a thousand patches.
+  if (endA === endB && !Object.isFrozen(b)) {
     let same = true;
     for (let i = start; i < endA && same; i++) same = sameThing(a[i], b[i]);
     if (same) {

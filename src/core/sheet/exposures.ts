@@ -1,9 +1,9 @@
 /**
  * Exposure maths: a layer is a run of cells, each held for a whole number of frames, from frame 0 on without gaps.
- * Every function takes exposures and returns new ones; the input stays as it was. No function here can lose a drawing:
- * where one would have to give way it stops at one frame.
+ * Every function here and in the files beside takes exposures and returns new ones; the input stays as it was. Lists are
+ * never changed in place, so what is computed from one may be remembered with it.
  *
- * Frames and indices are 0-based.
+ * Frames and indices are 0-based; a stretch of frames or of exposures goes from `from` up to, not including, `to`.
  */
 import { newId } from '../shot/ids.ts';
 import type { AfterLast, CellRef, Exposure } from '../shot/model.ts';
@@ -21,47 +21,91 @@ export function cellKey(cell: CellRef): string {
 
 export function sameCell(a: CellRef | null, b: CellRef | null): boolean {
   if (a === null || b === null) return a === b;
-  return cellKey(a) === cellKey(b);
+  if (a.kind === 'drawing') return b.kind === 'drawing' && a.drawing === b.drawing;
+  return b.kind === 'picture' && a.asset === b.asset && a.index === b.index;
+}
+
+const startsOf = new WeakMap<Exposure[], Int32Array>();
+
+/** The first frame of every exposure and, as one more, the frame after the last. */
+export function starts(exposures: Exposure[]): Int32Array {
+  let out = startsOf.get(exposures);
+  if (out?.length === exposures.length + 1) return out;
+  out = new Int32Array(exposures.length + 1);
+  for (let i = 0; i < exposures.length; i++) out[i + 1] = out[i] + exposures[i].frames;
+  startsOf.set(exposures, out);
+  return out;
+}
+
+const reusedOf = new WeakMap<Exposure[], Uint8Array>();
+
+/** For every exposure 1 when its cell was exposed before in the list: its number is then shown in grey. */
+export function reusedFlags(exposures: Exposure[]): Uint8Array {
+  let out = reusedOf.get(exposures);
+  if (out?.length === exposures.length) return out;
+  out = new Uint8Array(exposures.length);
+  const seen = new Set<string>();
+  exposures.forEach(({ cell }, i) => {
+    if (!cell) return;
+    const key = cell.kind === 'drawing' ? cell.drawing : cellKey(cell);
+    if (seen.has(key)) out![i] = 1;
+    seen.add(key);
+  });
+  reusedOf.set(exposures, out);
+  return out;
+}
+
+export function isReused(exposures: Exposure[], index: number): boolean {
+  return reusedFlags(exposures)[index] === 1;
 }
 
 export function totalFrames(exposures: Exposure[]): number {
-  let total = 0;
-  for (const exposure of exposures) total += exposure.frames;
-  return total;
+  return starts(exposures)[exposures.length];
 }
 
 export function runs(exposures: Exposure[]): Run[] {
-  let start = 0;
-  return exposures.map((exposure, index) => {
-    const run = { index, start, exposure };
-    start += exposure.frames;
-    return run;
-  });
+  const all = starts(exposures);
+  return exposures.map((exposure, index) => ({ index, start: all[index], exposure }));
+}
+
+/** Index of the exposure that covers `frame`; the length of the list after its end, -1 before frame 0. */
+export function indexAt(exposures: Exposure[], frame: number): number {
+  if (frame < 0) return -1;
+  const all = starts(exposures);
+  let low = 0;
+  let high = exposures.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (all[middle + 1] <= frame) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** The run that covers `frame`, or null after the last exposure. */
 export function runAt(exposures: Exposure[], frame: number): Run | null {
-  let start = 0;
-  for (let index = 0; index < exposures.length; index++) {
-    const exposure = exposures[index];
-    if (frame < start + exposure.frames) return frame < start ? null : { index, start, exposure };
-    start += exposure.frames;
-  }
-  return null;
+  const index = indexAt(exposures, frame);
+  const exposure = exposures[index];
+  return exposure ? { index, start: starts(exposures)[index], exposure } : null;
 }
 
-/** The frame inside the exposures that stands for `frame` once `afterLast` is taken into account; -1 when nothing is shown. */
+/**
+ * The frame inside the exposures that stands for `frame` once `afterLast` is taken into account; -1 when nothing is shown.
+ * Empty frames before the first drawing are a way in and no part of a cycle: they are not repeated.
+ */
 export function frameInside(exposures: Exposure[], afterLast: AfterLast, frame: number): number {
   const total = totalFrames(exposures);
   if (frame < 0 || total === 0) return -1;
   if (frame < total) return frame;
   if (afterLast === 'clears') return -1;
   if (afterLast === 'holds') return total - 1;
-  if (afterLast === 'repeats') return frame % total;
-  if (total === 1) return 0;
-  const lap = 2 * total - 2;
-  const place = frame % lap;
-  return place < total ? place : lap - place;
+  const wayIn = exposures[0].cell === null ? exposures[0].frames : 0;
+  const cycle = total - wayIn;
+  if (afterLast === 'repeats') return wayIn + ((frame - wayIn) % cycle);
+  if (cycle === 1) return wayIn;
+  const lap = 2 * cycle - 2;
+  const place = (frame - wayIn) % lap;
+  return wayIn + (place < cycle ? place : lap - place);
 }
 
 /** The run shown at `frame`, after-the-last taken into account. */
@@ -70,8 +114,18 @@ export function shownRun(exposures: Exposure[], afterLast: AfterLast, frame: num
   return inside < 0 ? null : runAt(exposures, inside);
 }
 
+function isTidy(exposures: Exposure[]): boolean {
+  let wasEmpty = false;
+  for (const { cell, frames } of exposures) {
+    if (frames < 1 || (wasEmpty && cell === null)) return false;
+    wasEmpty = cell === null;
+  }
+  return !wasEmpty;
+}
+
 /** Joins neighbouring empty cells and drops empty cells at the end: there, nothing is said by after-the-last instead. */
 export function tidy(exposures: Exposure[]): Exposure[] {
+  if (isTidy(exposures)) return exposures;
   const out: Exposure[] = [];
   for (const exposure of exposures) {
     if (exposure.frames < 1) continue;
@@ -84,115 +138,42 @@ export function tidy(exposures: Exposure[]): Exposure[] {
   return out;
 }
 
-/** Holds exposure `index` for `frames` frames (at least one); what follows is pushed later or drawn earlier. */
-export function setHold(exposures: Exposure[], index: number, frames: number): Exposure[] {
-  const length = Math.max(1, Math.round(frames));
-  return exposures.map((exposure, i) => (i === index ? { ...exposure, frames: length } : exposure));
+export function empty(frames: number): Exposure {
+  return { id: newId(), cell: null, frames };
+}
+
+/** The exposures touched by frames `from`..`to`, as indices; none when they lie after the end. */
+export function touched(exposures: Exposure[], from: number, to: number): { from: number; to: number } {
+  const first = Math.max(0, indexAt(exposures, from));
+  const last = indexAt(exposures, to - 1);
+  return { from: first, to: Math.max(first, Math.min(exposures.length, last + 1)) };
 }
 
 /**
- * Slides the change at the start of exposure `index` by `by` frames: what stands before gives or takes them, the total
- * stays. A drawing on either side stops at one frame; an empty cell may give way altogether.
+ * Cuts the list at `frame`, through a hold if need be: its first part keeps the id, the rest is the same cell once more.
+ * After the end, empty frames are put in up to `frame`.
  */
-export function slideChange(exposures: Exposure[], index: number, by: number): Exposure[] {
-  const self = exposures[index];
-  if (!self) return exposures;
-  const before = exposures[index - 1];
-  if (!before) {
-    if (by <= 0) return exposures;
-    const shift = Math.min(by, self.frames - 1);
-    if (shift === 0) return exposures;
-    return [
-      { id: newId(), cell: null, frames: shift },
-      { ...self, frames: self.frames - shift },
-      ...exposures.slice(1),
-    ];
+export function cutAt(exposures: Exposure[], frame: number): { before: Exposure[]; after: Exposure[] } {
+  const total = totalFrames(exposures);
+  if (frame >= total) {
+    return { before: frame > total ? [...exposures, empty(frame - total)] : exposures.slice(), after: [] };
   }
-  const least = before.cell === null ? 0 : 1;
-  const shift = Math.max(-(before.frames - least), Math.min(by, self.frames - 1));
-  if (shift === 0) return exposures;
-  const out = exposures.slice();
-  out[index - 1] = { ...before, frames: before.frames + shift };
-  out[index] = { ...self, frames: self.frames - shift };
-  return tidy(out);
+  const index = indexAt(exposures, frame);
+  const head = frame - starts(exposures)[index];
+  if (head === 0) return { before: exposures.slice(0, index), after: exposures.slice(index) };
+  const cut = exposures[index];
+  return {
+    before: [...exposures.slice(0, index), { ...cut, frames: head }],
+    after: [{ ...cut, id: newId(), frames: cut.frames - head }, ...exposures.slice(index + 1)],
+  };
 }
 
-/** Moves exposure `index` and all that follows by `by` frames; earlier only as far as what stands before can give. */
-export function pushFrom(exposures: Exposure[], index: number, by: number): Exposure[] {
-  const before = exposures[index - 1];
-  if (!exposures[index]) return exposures;
-  if (!before) return by > 0 ? [{ id: newId(), cell: null, frames: by }, ...exposures] : exposures;
-  const least = before.cell === null ? 0 : 1;
-  const out = exposures.slice();
-  out[index - 1] = { ...before, frames: Math.max(least, before.frames + by) };
-  return tidy(out);
+/** The exposures of frames `from`..`to`, exactly that many frames long, as they would be cut out. */
+export function piece(exposures: Exposure[], from: number, to: number): Exposure[] {
+  return cutAt(cutAt(exposures, to).before, from).after;
 }
 
-/** Changes places with the neighbour: `towards` -1 is earlier, 1 is later. Both keep their holds. */
-export function swapWithNeighbour(exposures: Exposure[], index: number, towards: -1 | 1): Exposure[] {
-  const other = index + towards;
-  if (!exposures[index] || !exposures[other]) return exposures;
-  const out = exposures.slice();
-  [out[index], out[other]] = [out[other], out[index]];
-  return tidy(out);
-}
-
-/** Takes the cell out and leaves its frames empty. */
-export function emptyCell(exposures: Exposure[], index: number): Exposure[] {
-  return tidy(exposures.map((exposure, i) => (i === index ? { ...exposure, cell: null } : exposure)));
-}
-
-/** Takes the exposure out with its frames; what follows moves up. */
-export function closeUp(exposures: Exposure[], index: number): Exposure[] {
-  return tidy(exposures.filter((_, i) => i !== index));
-}
-
-/**
- * Exposes `cell` at `frame`. Inside a hold it takes over from there to the hold's end; on a hold's first frame it
- * replaces nothing but is put in after the hold; on empty frames it takes up to `frames` of them; after the end it is
- * added, with empty frames between.
- */
-export function expose(exposures: Exposure[], frame: number, cell: CellRef, frames: number): Exposure[] {
-  const made: Exposure = { id: newId(), cell, frames: Math.max(1, frames) };
-  const run = runAt(exposures, frame);
-  if (!run) {
-    const gap = frame - totalFrames(exposures);
-    return tidy([...exposures, ...(gap > 0 ? [{ id: newId(), cell: null, frames: gap }] : []), made]);
-  }
-  const { index, start, exposure } = run;
-  const before = exposures.slice(0, index);
-  const after = exposures.slice(index + 1);
-  const head = frame - start;
-  const tail = exposure.frames - head;
-  if (exposure.cell === null) {
-    const length = Math.min(made.frames, tail);
-    return tidy([
-      ...before,
-      { ...exposure, frames: head },
-      { ...made, frames: length },
-      { id: newId(), cell: null, frames: tail - length },
-      ...after,
-    ]);
-  }
-  if (head > 0) return [...before, { ...exposure, frames: head }, { ...made, frames: tail }, ...after];
-  const next = after[0];
-  if (next && next.cell === null) {
-    const length = Math.min(made.frames, next.frames);
-    return tidy([
-      ...before,
-      exposure,
-      { ...made, frames: length },
-      { ...next, frames: next.frames - length },
-      ...after.slice(1),
-    ]);
-  }
-  return [...before, exposure, made, ...after];
-}
-
-/** Whether the run's cell was exposed before in this layer: its number is then shown in grey. */
-export function isReused(exposures: Exposure[], index: number): boolean {
-  const cell = exposures[index]?.cell;
-  if (!cell) return false;
-  for (let i = 0; i < index; i++) if (sameCell(exposures[i].cell, cell)) return true;
-  return false;
+/** Replaces frames `from`..`to` by other exposures, however long; what follows comes right after them. */
+export function replace(exposures: Exposure[], from: number, to: number, by: Exposure[]): Exposure[] {
+  return tidy([...cutAt(exposures, from).before, ...by, ...cutAt(exposures, to).after]);
 }

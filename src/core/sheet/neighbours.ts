@@ -1,4 +1,4 @@
-import type { CellRef, Layer } from '../shot/model.ts';
+import type { CellRef, Layer, Shot } from '../shot/model.ts';
 import { frameInside, type Run, runs, sameCell } from './exposures.ts';
 
 /** A neighbouring cell and the frame on which it is first shown on that side. */
@@ -41,10 +41,17 @@ export function neighbours(layer: Layer, frame: number, count: number): { before
 
 /** The first frame of the next (1) or previous (-1) change of cell in the layer, or null at its end. */
 export function stepByDrawing(layer: Layer, frame: number, towards: -1 | 1): number | null {
-  const starts = filledRuns(layer).map((run) => run.start);
-  if (towards === 1) return starts.find((start) => start > frame) ?? null;
-  const earlier = starts.filter((start) => start < frame);
-  if (earlier.length === 0) return null;
-  const holdStart = earlier.at(-1)!;
-  return holdStart;
+  return stepAmong(filledRuns(layer), frame, towards);
+}
+
+/** The same among the layer's keys. */
+export function stepByKey(shot: Shot, layer: Layer, frame: number, towards: -1 | 1): number | null {
+  const isKey = ({ exposure: { cell } }: Run) =>
+    cell?.kind === 'drawing' && shot.drawings[cell.drawing]?.role === 'key';
+  return stepAmong(filledRuns(layer).filter(isKey), frame, towards);
+}
+
+function stepAmong(among: Run[], frame: number, towards: -1 | 1): number | null {
+  const found = towards === 1 ? among.find(({ start }) => start > frame) : among.findLast(({ start }) => start < frame);
+  return found?.start ?? null;
 }

@@ -9,6 +9,8 @@ export const LIMITS = {
   maxFps: 60,
   maxLength: 20_000,
   maxTitle: 120,
+  maxNote: 200,
+  maxLabel: 12,
 } as const;
 
 export interface PaperSize {
@@ -57,7 +59,7 @@ export function makeLayer(name: string, purpose: Purpose, over: Partial<Layer> =
 }
 
 export function makeDrawing(layerId: Id, number: number, over: Partial<Drawing> = {}): Drawing {
-  return { id: newId(), layerId, number, role: 'between', ink: [], paint: [], ...over };
+  return { id: newId(), layerId, number, label: '', role: 'between', stage: 'rough', ink: [], paint: [], ...over };
 }
 
 export interface ShotWishes {
@@ -81,6 +83,8 @@ export function makeShot(wishes: ShotWishes): Shot {
     palettes: [palette],
     paletteCues: [{ frame: 0, palette: palette.id }],
     tracks: [],
+    markers: [],
+    notes: [],
     assets: {},
   };
 }

@@ -40,12 +40,19 @@ export interface Area {
 
 export type Role = 'key' | 'breakdown' | 'between';
 
+/** How far a drawing has come, in the order of the work. */
+export const STAGES = ['rough', 'tied down', 'clean', 'painted'] as const;
+export type Stage = (typeof STAGES)[number];
+
 export interface Drawing {
   id: Id;
   layerId: Id;
   /** Number in its layer, from 1. */
   number: number;
+  /** A name of its own, shown instead of the number; empty for none. */
+  label: string;
   role: Role;
+  stage: Stage;
   ink: Stroke[];
   paint: Area[];
 }
@@ -122,6 +129,11 @@ export interface Clip {
   in: number;
   out: number;
   gain: number;
+  /**
+   * Pinned to an exposure: begins `offset` frames after it does, wherever that comes to stand. While the exposure is off
+   * the sheet the clip stays where it is. Null: it stands on its frame.
+   */
+  pin: { exposure: Id; offset: number } | null;
 }
 
 export interface Track {
@@ -129,6 +141,25 @@ export interface Track {
   name: string;
   muted: boolean;
   clips: Clip[];
+}
+
+/** The three pencils notes are written with. */
+export const NOTE_COLOURS = ['blue', 'plum', 'ochre'] as const;
+export type NoteColour = (typeof NOTE_COLOURS)[number];
+
+/** A note beside a frame; a frame has at most one of each colour. */
+export interface Note {
+  id: Id;
+  frame: number;
+  colour: NoteColour;
+  text: string;
+}
+
+/** A frame with a name; a frame has at most one. */
+export interface Marker {
+  id: Id;
+  frame: number;
+  name: string;
 }
 
 export interface Shot {
@@ -146,5 +177,9 @@ export interface Shot {
   palettes: Palette[];
   paletteCues: PaletteCue[];
   tracks: Track[];
+  /** In order of frames. */
+  markers: Marker[];
+  /** In order of frames. */
+  notes: Note[];
   assets: Record<Id, Asset>;
 }

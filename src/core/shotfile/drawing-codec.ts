@@ -2,17 +2,27 @@
  * One drawing as bytes, for the shot file and for keeping in the browser (docs/FORMATS.md, "Drawing part").
  *
  *   0  4 bytes  "VGDR"
- *   4  u16      version (1)
+ *   4  u16      version (2)
  *   6  u16      0
  *   8  u32      length of the head in bytes
  *  12  head     JSON, UTF-8, padded with spaces so that the body starts on a multiple of 4
  *   .  body     float32, little endian: the points of every stroke, then the rings of every area, in the head's order
  */
 import { BadFile } from '../shot/bad-file.ts';
-import { type Area, type Brush, type Drawing, type Id, POINT_SIZE, type Role, type Stroke } from '../shot/model.ts';
+import {
+  type Area,
+  type Brush,
+  type Drawing,
+  type Id,
+  POINT_SIZE,
+  type Role,
+  type Stage,
+  type Stroke,
+} from '../shot/model.ts';
+import { drawingUpToDate } from '../shot/older.ts';
 
 const MAGIC = 'VGDR';
-const DRAWING_VERSION = 1;
+const DRAWING_VERSION = 2;
 const HEAD_AT = 12;
 
 interface StrokeHead {
@@ -36,7 +46,10 @@ export interface DrawingHead {
   id: Id;
   layerId: Id;
   number: number;
+  /** `label` and `stage` came with version 2. */
+  label?: string;
   role: Role;
+  stage?: Stage;
   ink: StrokeHead[];
   paint: AreaHead[];
 }
@@ -50,7 +63,9 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
     id: drawing.id,
     layerId: drawing.layerId,
     number: drawing.number,
+    label: drawing.label,
     role: drawing.role,
+    stage: drawing.stage,
     ink: drawing.ink.map(({ points, ...rest }) => ({ ...rest, points: points.length / POINT_SIZE })),
     paint: drawing.paint.map(({ rings, ...rest }) => ({ ...rest, rings: rings.map((ring) => ring.length / 2) })),
   };
@@ -121,5 +136,6 @@ export function unpackDrawing(
   if (at !== floats) throw bad('does not match its own list of lines');
   for (let i = 0; i < body.length; i++)
     if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');
-  return { id: head.id, layerId: head.layerId, number: head.number, role: head.role, ink, paint };
+  const { id, layerId, number, label, role, stage } = head;
+  return drawingUpToDate({ id, layerId, number, label, role, stage, ink, paint });
 }

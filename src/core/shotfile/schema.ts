@@ -24,7 +24,17 @@ import {
 } from 'class-validator';
 import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
-import { AFTER_LAST, type AfterLast, PURPOSES, type Purpose, type Role } from '../shot/model.ts';
+import {
+  AFTER_LAST,
+  type AfterLast,
+  NOTE_COLOURS,
+  type NoteColour,
+  PURPOSES,
+  type Purpose,
+  type Role,
+  STAGES,
+  type Stage,
+} from '../shot/model.ts';
 
 const ID = /^[\w-]{1,40}$/;
 const FAR = 1_000_000;
@@ -80,6 +90,11 @@ class CuePart {
   @Matches(ID) palette!: string;
 }
 
+class PinPart {
+  @Matches(ID) exposure!: string;
+  @IsInt() @Min(-LIMITS.maxLength) @Max(LIMITS.maxLength) offset!: number;
+}
+
 class ClipPart {
   @Matches(ID) id!: string;
   @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
@@ -88,6 +103,7 @@ class ClipPart {
   @IsNumber() @Min(0) in!: number;
   @IsNumber() @Min(0) out!: number;
   @IsNumber() @Min(0) @Max(16) gain!: number;
+  @IsOptional() @ValidateNested() @Type(() => PinPart) pin?: PinPart | null;
 }
 
 class TrackPart {
@@ -95,6 +111,19 @@ class TrackPart {
   @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
   @IsBoolean() muted!: boolean;
   @IsArray() @ValidateNested({ each: true }) @Type(() => ClipPart) clips!: ClipPart[];
+}
+
+class MarkerPart {
+  @Matches(ID) id!: string;
+  @IsInt() @Min(0) @Max(2 * LIMITS.maxLength) frame!: number;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
+}
+
+class NotePart {
+  @Matches(ID) id!: string;
+  @IsInt() @Min(0) @Max(2 * LIMITS.maxLength) frame!: number;
+  @IsIn(NOTE_COLOURS) colour!: NoteColour;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxNote) text!: string;
 }
 
 export class AssetPart {
@@ -122,6 +151,18 @@ export class ShotPart {
   @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => PalettePart) palettes!: PalettePart[];
   @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => CuePart) paletteCues!: CuePart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => TrackPart) tracks!: TrackPart[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxLength)
+  @ValidateNested({ each: true })
+  @Type(() => MarkerPart)
+  markers?: MarkerPart[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(3 * LIMITS.maxLength)
+  @ValidateNested({ each: true })
+  @Type(() => NotePart)
+  notes?: NotePart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => AssetPart) assets!: AssetPart[];
   @IsArray() @Matches(ID, { each: true }) drawings!: string[];
 }
@@ -154,7 +195,9 @@ export class DrawingPart {
   @Matches(ID) id!: string;
   @Matches(ID) layerId!: string;
   @IsInt() @Min(1) number!: number;
+  @IsOptional() @IsString() @MaxLength(LIMITS.maxLabel) label?: string;
   @IsIn(['key', 'breakdown', 'between']) role!: Role;
+  @IsOptional() @IsIn(STAGES) stage?: Stage;
   @IsArray() @ValidateNested({ each: true }) @Type(() => StrokePart) ink!: StrokePart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => AreaPart) paint!: AreaPart[];
 }

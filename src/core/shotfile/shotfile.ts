@@ -2,10 +2,11 @@
 import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate';
 import { BadFile } from '../shot/bad-file.ts';
 import type { Asset, CellRef, Drawing, Id, Shot } from '../shot/model.ts';
+import { bringUpToDate } from '../shot/older.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { checkPart, DrawingPart, ShotPart } from './schema.ts';
 
-const SHOT_FILE_VERSION = 1;
+const SHOT_FILE_VERSION = 2;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked: they would not fit the browser's memory. */
@@ -135,7 +136,7 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
     media.set(asset.id, data.slice());
     assets[asset.id] = { ...asset };
   }
-  const shot: Shot = {
+  const shot = bringUpToDate({
     id: part.id,
     title: part.title,
     width: part.width,
@@ -153,9 +154,14 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
       swatches: palette.swatches.map((swatch) => ({ ...swatch })),
     })),
     paletteCues: part.paletteCues.map((cue) => ({ ...cue })),
-    tracks: part.tracks.map((track) => ({ ...track, clips: track.clips.map((clip) => ({ ...clip })) })),
+    tracks: part.tracks.map((track) => ({
+      ...track,
+      clips: track.clips.map((clip) => ({ ...clip, pin: clip.pin && { ...clip.pin } })),
+    })),
+    markers: part.markers?.map((marker) => ({ ...marker })),
+    notes: part.notes?.map((note) => ({ ...note })),
     assets,
-  };
+  });
   checkReferences(shot);
   return { shot, media };
 }

@@ -9,6 +9,7 @@ import {
   layerOf,
   moveLayer,
   removeLayer,
+  setExposures,
 } from '../../../src/core/sheet/index.ts';
 import type { Shot } from '../../../src/core/shot/index.ts';
 import { sheet, smallShot, strokeThrough } from '../../make.ts';
@@ -67,7 +68,7 @@ describe('drawing on the sheet', () => {
 describe('trace-over layer', () => {
   test('has the same timing, empty drawings, and one drawing where the source uses one twice', () => {
     const { shot, layerId } = smallShot();
-    const timed = edit(shot, (draft) => void (layerOf(draft, layerId).exposures = sheet('a2 -3 b2 a4')));
+    const timed = edit(shot, (draft) => void setExposures(draft, layerOf(draft, layerId), sheet('a2 -3 b2 a4')));
     let made = '';
     const after = edit(timed, (draft) => {
       made = addTraceOver(draft, layerId).id;

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  closeUp,
-  emptyCell,
+  emptyFrames,
   expose,
   frameInside,
   isReused,
   pushFrom,
+  removeFrames,
   runAt,
   setHold,
   slideChange,
@@ -64,8 +64,8 @@ describe('exposing', () => {
 
 describe('taking off the sheet', () => {
   test('leaves empty frames, or closes up', () => {
-    expect(inShort(emptyCell(sheet('a2 b3 c2'), 1))).toBe('a2 -3 c2');
-    expect(inShort(closeUp(sheet('a2 b3 c2'), 1))).toBe('a2 c2');
+    expect(inShort(emptyFrames(sheet('a2 b3 c2'), 2, 5))).toBe('a2 -3 c2');
+    expect(inShort(removeFrames(sheet('a2 b3 c2'), 2, 5))).toBe('a2 c2');
   });
   test('empty cells side by side are one; at the end there are none', () => {
     expect(inShort(tidy(sheet('a1 -2 -3 b1 -4')))).toBe('a1 -5 b1');
@@ -90,6 +90,12 @@ describe('after the last drawing', () => {
     expect(eight('clears')).toBe('abc-----');
     expect(eight('repeats')).toBe('abcabcab');
     expect(eight('back-and-forth')).toBe('abcbabcb');
+  });
+  test('empty frames before the first drawing are a way in, not part of the cycle', () => {
+    const late = sheet('-2 a1 b1');
+    const inside = (frame: number) => frameInside(late, 'repeats', frame);
+    expect([0, 1, 2, 3, 4, 5, 6, 7].map(inside)).toEqual([0, 1, 2, 3, 2, 3, 2, 3]);
+    expect([4, 5, 6].map((frame) => frameInside(late, 'back-and-forth', frame))).toEqual([2, 3, 2]);
   });
 });
 

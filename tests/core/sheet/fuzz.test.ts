@@ -7,14 +7,13 @@ import { addPalette, addSwatch, colourSwatch, pour, takeOff, takePaletteFrom } f
 import {
   addDrawing,
   addTraceOver,
-  closeUp,
   copyAsNew,
   drawingToDrawOn,
-  emptyCell,
-  fitLength,
   moveLayer,
+  moveStart,
   pushFrom,
   removeLayer,
+  retimeLayer,
   setHold,
   slideChange,
   swapWithNeighbour,
@@ -35,10 +34,9 @@ const layerBy = (shot: Shot, { layer }: Dice): Layer => shot.layers[layer % shot
 /** An edit of one layer's exposures at a place that exists. */
 function timing(edit: (exposures: Exposure[], index: number, by: number) => Exposure[]) {
   return (shot: Shot, dice: Dice) => {
-    const layer = layerBy(shot, dice);
-    if (layer.exposures.length === 0) return;
-    layer.exposures = edit(layer.exposures, dice.frame % layer.exposures.length, dice.by);
-    fitLength(shot, layer);
+    retimeLayer(shot, layerBy(shot, dice).id, (all) =>
+      all.length === 0 ? all : edit(all, dice.frame % all.length, dice.by),
+    );
   };
 }
 
@@ -70,8 +68,7 @@ const EDITS: Record<string, (shot: Shot, dice: Dice) => void> = {
   slide: timing(slideChange),
   push: timing(pushFrom),
   swap: timing((all, i, by) => swapWithNeighbour(all, i, by > 0 ? 1 : -1)),
-  empty: timing(emptyCell),
-  'close up': timing(closeUp),
+  carry: timing((all, i, by) => moveStart(all, i, i + by)),
   trace: (shot, dice) => {
     if (shot.layers.length < 8) addTraceOver(shot, layerBy(shot, dice).id);
   },

@@ -32,9 +32,22 @@ function fullShot(): { shot: Shot; media: Media } {
       id: 't1',
       name: 'Voice',
       muted: false,
-      clips: [{ id: 'c1', name: 'line', asset: 'voice1', frame: 3, in: 0, out: 1.5, gain: 0.8 }],
+      clips: [
+        {
+          id: 'c1',
+          name: 'line',
+          asset: 'voice1',
+          frame: 3,
+          in: 0,
+          out: 1.5,
+          gain: 0.8,
+          pin: { exposure: 'e1', offset: 2 },
+        },
+      ],
     },
   ];
+  shot.markers = [{ id: 'm1', frame: 4, name: 'lamp lights' }];
+  shot.notes = [{ id: 'n1', frame: 2, colour: 'plum', text: 'TH' }];
   return { shot, media: new Map([['voice1', Uint8Array.from([1, 2, 3, 4])]]) };
 }
 
@@ -81,7 +94,7 @@ describe('a shot file', () => {
       'shot.json',
       'vignette.json',
     ]);
-    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 1 });
+    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 2 });
   });
 });
 

@@ -22,6 +22,7 @@ const clip = (over: Partial<Clip> = {}): Clip => ({
   in: 0,
   out: 1,
   gain: 1,
+  pin: null,
   ...over,
 });
 

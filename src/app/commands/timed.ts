@@ -1,0 +1,95 @@
+/** What the timing commands share: what they act on, and the way in for an edit that may be refused. */
+import { BadTiming, layerOf, type Span, totalFrames, wholeLayers } from '../../core/sheet/index.ts';
+import type { Id, Layer } from '../../core/shot/index.ts';
+import type { OpenShot } from '../session/open-shot.ts';
+import { layerInHand, runInHand } from './layer-in-hand.ts';
+import type { CommandContext } from './register.ts';
+
+type Open = Pick<OpenShot, 'session' | 'view'>;
+
+/** The frames chosen on the sheet, or null. */
+export function chosen({ view }: Open): Span | null {
+  const { selection } = view.getState();
+  return selection && { layers: selection.layers, from: selection.from, to: selection.to };
+}
+
+/** What is chosen, else the exposure in hand. */
+export function chosenOrRun(open: Open): Span | null {
+  const run = runInHand(open);
+  const layer = layerInHand(open);
+  return chosen(open) ?? (run && layer && { layers: [layer.id], from: run.start, to: run.start + run.exposure.frames });
+}
+
+/** What is chosen, else the whole layer in hand. */
+export function chosenOrLayer(open: Open): Span | null {
+  const layer = layerInHand(open);
+  return chosen(open) ?? (layer && layer.exposures.length > 0 ? wholeLayers(open.session.shot, [layer.id]) : null);
+}
+
+/** Layers named for a sentence: “Keeper”, “Mouth”. */
+export function named(layers: Layer[]): string {
+  return layers.map(({ name }) => `“${name}”`).join(', ');
+}
+
+/** Says so when one of the layers is locked. */
+export function refusedByLock({ session, say }: CommandContext, ids: Id[]): boolean {
+  const locked = ids.map((id) => layerOf(session.shot, id)).filter((layer) => layer.locked);
+  if (locked.length === 0) return false;
+  say(
+    `${named(locked)} ${locked.length === 1 ? 'is' : 'are'} locked. Unlock ${locked.length === 1 ? 'it' : 'them'} in the list of layers to time ${locked.length === 1 ? 'it' : 'them'}.`,
+  );
+  return true;
+}
+
+type Recipe = Parameters<OpenShot['session']['change']>[1];
+
+/** Runs an edit of some layers' timing; says why when it cannot be done. Nothing has changed then. */
+export function timed(context: CommandContext, layers: Id[], label: string, recipe: Recipe, gesture = ''): boolean {
+  if (refusedByLock(context, layers)) return false;
+  try {
+    return context.session.change(label, recipe, gesture);
+  } catch (error) {
+    if (!(error instanceof BadTiming)) throw error;
+    context.say(error.message);
+    return false;
+  }
+}
+
+/** The same for an edit that gives back a span: what is chosen stays chosen where it comes to stand. */
+export function timedSpan(
+  context: CommandContext,
+  span: Span,
+  label: string,
+  recipe: (shot: Parameters<Recipe>[0]) => Span,
+): boolean {
+  let after = span;
+  const done = timed(context, span.layers, label, (shot) => {
+    after = recipe(shot);
+  });
+  if (done) reselect(context, after);
+  return done;
+}
+
+/** Moves the selection, if there is one, to a span. */
+export function reselect({ view }: Open, { layers, from, to }: Span): void {
+  view.setState(({ selection }) =>
+    selection
+      ? {
+          selection: {
+            layers,
+            from,
+            to: Math.max(from + 1, to),
+            anchor: {
+              frame: from,
+              layerId: layers.includes(selection.anchor.layerId) ? selection.anchor.layerId : layers[0],
+            },
+          },
+        }
+      : {},
+  );
+}
+
+/** How long some layers are together: the frame after the last exposure of the longest. */
+export function longest(layers: Layer[]): number {
+  return Math.max(0, ...layers.map((layer) => totalFrames(layer.exposures)));
+}

@@ -1,0 +1,75 @@
+import { useEffect, useRef } from 'react';
+import { useCommands } from '../commands/context.ts';
+import { takeEntry } from '../commands/entries.ts';
+import { useOpenShot, useView } from '../session/open-shot.ts';
+import type { Entry } from '../session/view-state.ts';
+import { FRAME_COLUMN, HEAD, type SheetLayout } from './geometry.ts';
+
+const ABOUT: Record<Entry['kind'], string> = {
+  hold: 'Frames to hold',
+  drawing: 'Number or label of a drawing',
+  label: 'Label of this drawing',
+  note: 'Note',
+  marker: 'Name of this frame',
+};
+
+/** The little field on the sheet where holds, numbers, labels, notes and names are written. */
+export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeight: number }) {
+  const { view } = useOpenShot();
+  const commands = useCommands();
+  const entry = useView((state) => state.entry);
+  const frame = useView((state) => state.frame);
+  const layerId = useView((state) => state.layerId);
+  const noteColour = useView((state) => state.noteColour);
+  const input = useRef<HTMLInputElement>(null);
+  const kind = entry?.kind;
+  useEffect(() => {
+    if (kind) input.current?.focus({ preventScroll: true });
+  }, [kind]);
+  if (!entry) return null;
+  const column = layout.columns.find(({ id }) => id === layerId);
+  const beside = entry.kind === 'note' || entry.kind === 'marker';
+  const wide = beside ? 168 : entry.kind === 'label' ? 104 : 96;
+  const left = beside ? FRAME_COLUMN : layout.frozen + (column?.left ?? 0) + (column?.width ?? 0) / 2 - wide / 2;
+  const set = (next: Entry | null) => view.setState({ entry: next });
+  const about =
+    entry.kind === 'note'
+      ? `${noteColour} note`
+      : entry.kind === 'hold'
+        ? 'hold'
+        : entry.kind === 'marker'
+          ? 'frame name'
+          : entry.kind;
+  return (
+    <div
+      className="absolute z-[8] flex items-center overflow-hidden rounded border-2 border-accent bg-white shadow-md"
+      style={{
+        top: HEAD + frame * rowHeight + rowHeight / 2 - 13,
+        left: Math.max(2, left),
+        width: wide,
+        height: 26,
+      }}
+    >
+      <span className="shrink-0 bg-wash px-1.5 text-xs leading-[22px] whitespace-nowrap text-accent">{about}</span>
+      <input
+        ref={input}
+        aria-label={ABOUT[entry.kind]}
+        className="w-full min-w-0 px-1 font-mono text-sm outline-none"
+        inputMode={entry.kind === 'hold' ? 'numeric' : 'text'}
+        maxLength={entry.kind === 'note' ? 200 : 120}
+        value={entry.text}
+        onChange={(event) => set({ kind: entry.kind, text: event.target.value })}
+        onBlur={() => set(null)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') {
+            event.preventDefault();
+            set(takeEntry(commands, entry));
+          } else if (event.key === 'Escape') {
+            event.stopPropagation();
+            set(null);
+          }
+        }}
+      />
+    </div>
+  );
+}

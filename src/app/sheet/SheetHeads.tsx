@@ -1,0 +1,105 @@
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { ContextMenu } from 'radix-ui';
+import { memo } from 'react';
+import { moveLayer } from '../../core/sheet/index.ts';
+import type { Shot } from '../../core/shot/index.ts';
+import { MENU_LOOK } from '../parts/Menu.tsx';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { FRAME_COLUMN, HEAD, type SheetLayout } from './geometry.ts';
+import { SheetMenu } from './SheetMenu.tsx';
+
+/** What the heads say, in one word: they are not drawn anew for every retiming. */
+const headsOf = (shot: Shot) => shot.layers.map(({ id, name, visible }) => `${id}${name}${visible}`).join();
+
+/** The names over the columns: press to take a layer in hand, drag to put it elsewhere in the stack. */
+export const SheetHeads = memo(function SheetHeads({ layout, width }: { layout: SheetLayout; width: number }) {
+  const { session } = useOpenShot();
+  useShot(headsOf);
+  const { layers } = session.shot;
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const dropped = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const to = session.shot.layers.findIndex(({ id }) => id === over.id);
+    session.change('order of layers', (draft) => moveLayer(draft, String(active.id), to));
+  };
+  const label = 'flex items-center justify-center text-xs text-second';
+  return (
+    <div
+      className="sticky top-0 z-10 flex border-b border-rule bg-panel text-sm"
+      style={{ height: HEAD, width: Math.max(width, layout.width) }}
+    >
+      <div className="sticky left-0 z-10 flex bg-panel">
+        <span className={label} style={{ width: FRAME_COLUMN }}>
+          fr
+        </span>
+        <span className={label} style={{ width: layout.soundEnd - FRAME_COLUMN }}>
+          sound
+        </span>
+        {layout.frozen > layout.soundEnd && (
+          <span className={label} style={{ width: layout.frozen - layout.soundEnd }}>
+            notes
+          </span>
+        )}
+      </div>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+        <SortableContext items={layout.columns} strategy={horizontalListSortingStrategy}>
+          {layout.columns.map((column) => {
+            const layer = layers.find(({ id }) => id === column.id)!;
+            return layer && <Head key={column.id} {...column} name={layer.name} visible={layer.visible} />;
+          })}
+        </SortableContext>
+      </DndContext>
+    </div>
+  );
+});
+
+interface HeadProps {
+  id: string;
+  name: string;
+  visible: boolean;
+  width: number;
+  folded: boolean;
+}
+
+const Head = memo(function Head({ id, name, visible, width, folded }: HeadProps) {
+  const { view } = useOpenShot();
+  const inHand = useView((state) => state.layerId === id);
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
+  const take = () =>
+    view.setState((state) => ({
+      layerId: id,
+      folded: folded ? state.folded.filter((each) => each !== id) : state.folded,
+    }));
+  return (
+    <ContextMenu.Root modal={false}>
+      <ContextMenu.Trigger asChild>
+        <button
+          ref={setNodeRef}
+          type="button"
+          {...attributes}
+          {...listeners}
+          data-layer={id}
+          aria-pressed={inHand}
+          title={folded ? `${name} (folded; press to open)` : name}
+          className={`touch-none overflow-hidden border-r border-rule text-xs leading-[1.15] tracking-tight ${inHand ? 'bg-wash font-medium text-accent' : ''} ${visible ? '' : 'text-second line-through'}`}
+          style={{ width, flex: 'none', transform: CSS.Translate.toString(transform), transition }}
+          onClick={take}
+          onContextMenu={() => view.setState({ layerId: id })}
+        >
+          {folded ? (
+            <span className="block text-second">›</span>
+          ) : (
+            <span className="line-clamp-2 break-words">{name}</span>
+          )}
+        </button>
+      </ContextMenu.Trigger>
+      <ContextMenu.Portal>
+        <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
+          <SheetMenu of="head" />
+        </ContextMenu.Content>
+      </ContextMenu.Portal>
+    </ContextMenu.Root>
+  );
+});

@@ -1,0 +1,210 @@
+/** Paints the layers' columns of the sheet: numbers, holds, what comes after the last drawing, what is chosen. */
+import { drawingName, indexAt, reusedFlags, shownRun, starts, totalFrames } from '../../core/sheet/index.ts';
+import { type CellRef, type Drawing, type Layer, STAGES } from '../../core/shot/index.ts';
+import { AFTER_WORDS } from '../commands/retime.ts';
+import type { Column } from './geometry.ts';
+import type { Rows, SheetScene } from './paint-sheet.ts';
+import { ACCENT, INK, MONO, REUSED, RULE, SANS, SECOND, SHOWN, WASH } from './sheet-colours.ts';
+
+export function paintColumns(c: CanvasRenderingContext2D, scene: SheetScene, rows: Rows): void {
+  const { shot, layout, scrollLeft, width } = scene;
+  const layers = new Map(shot.layers.map((layer) => [layer.id, layer]));
+  for (const column of layout.columns) {
+    const x = layout.frozen + column.left - scrollLeft;
+    const layer = layers.get(column.id);
+    if (!layer || x + column.width < layout.frozen || x > width) continue;
+    c.save();
+    c.globalAlpha = layer.visible ? 1 : 0.4;
+    c.textAlign = 'center';
+    c.textBaseline = 'middle';
+    if (column.folded) paintFolded(c, layer, x, column, rows, scene);
+    else paintColumn(c, scene, layer, { ...column, left: x }, rows);
+    c.restore();
+    c.fillStyle = RULE;
+    c.fillRect(x + column.width - 1, 0, 1, scene.height);
+  }
+  if (scene.selection) paintChosen(c, scene, scene.selection, rows, true);
+  if (scene.landing) paintChosen(c, scene, scene.landing, rows, false);
+}
+
+/** A folded column still tells where something stands. */
+function paintFolded(
+  c: CanvasRenderingContext2D,
+  layer: Layer,
+  x: number,
+  { width }: Column,
+  { first, last, y }: Rows,
+  { rowHeight: rh }: SheetScene,
+): void {
+  const all = starts(layer.exposures);
+  c.fillStyle = SHOWN;
+  for (let i = indexAt(layer.exposures, first); i < layer.exposures.length && all[i] <= last; i++) {
+    if (layer.exposures[i].cell) c.fillRect(x + width / 2 - 1, y(all[i]) + 3, 2, (all[i + 1] - all[i]) * rh - 5);
+  }
+}
+
+/** `column.left` is where it stands on screen. */
+function paintColumn(
+  c: CanvasRenderingContext2D,
+  scene: SheetScene,
+  layer: Layer,
+  column: Column,
+  { first, last, y }: Rows,
+): void {
+  const { shot, washed, selection, rowHeight: rh } = scene;
+  const { exposures } = layer;
+  const { left: x, width: cw } = column;
+  const all = starts(exposures);
+  const reused = reusedFlags(exposures);
+  const middle = x + cw / 2;
+  if (selection?.layers.includes(layer.id)) {
+    c.fillStyle = WASH;
+    c.fillRect(x, y(selection.from), cw - 1, (selection.to - selection.from) * rh);
+  }
+  for (let i = indexAt(exposures, first); i < exposures.length && all[i] <= last; i++) {
+    const { cell, frames } = exposures[i];
+    const top = y(all[i]);
+    if (layer.id === scene.layerId && !selection && washed >= all[i] && washed < all[i + 1] && cell) {
+      c.fillStyle = WASH;
+      c.fillRect(x, top, cw - 1, frames * rh);
+    }
+    if (!cell) {
+      paintCross(c, middle, top + rh / 2, rh);
+      continue;
+    }
+    const ink = reused[i] ? REUSED : INK;
+    if (frames > 1) {
+      c.fillStyle = ink;
+      c.fillRect(Math.round(middle), top + rh + 1, 1, (frames - 1) * rh - 4);
+    }
+    const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
+    paintNumber(c, cell, drawing, { x: middle, y: top + rh / 2 + 0.5, width: cw - 4, rh, ink });
+    if (drawing && !reused[i] && rh >= 14) paintStage(c, drawing, x + cw - 5, top + rh / 2);
+  }
+  if (exposures.length > 0) paintAfter(c, scene, layer, column, { first, last, y });
+}
+
+function paintCross(c: CanvasRenderingContext2D, x: number, y: number, rh: number): void {
+  const s = Math.min(4, rh / 4);
+  c.strokeStyle = REUSED;
+  c.lineWidth = 1;
+  c.beginPath();
+  c.moveTo(x - s, y - s);
+  c.lineTo(x + s, y + s);
+  c.moveTo(x + s, y - s);
+  c.lineTo(x - s, y + s);
+  c.stroke();
+}
+
+/** A key's number is circled, a breakdown's in brackets, an in-between's plain, a reused one grey. */
+function paintNumber(
+  c: CanvasRenderingContext2D,
+  cell: CellRef,
+  drawing: Drawing | null | undefined,
+  at: { x: number; y: number; width: number; rh: number; ink: string },
+): void {
+  const name = drawing ? drawingName(drawing) : cell.kind === 'picture' ? String(cell.index + 1) : '?';
+  const { rh } = at;
+  c.fillStyle = at.ink;
+  c.font = `${rh < 14 ? 10 : 11.5}px ${MONO}`;
+  c.fillText(drawing?.role === 'breakdown' ? `(${name})` : name, at.x, at.y, at.width);
+  if (drawing?.role !== 'key') return;
+  c.strokeStyle = at.ink;
+  c.lineWidth = 1.1;
+  c.beginPath();
+  const across = Math.min(at.width / 2 - 1, Math.max(rh / 2 - 1, 5 + name.length * 2.6));
+  c.ellipse(at.x, at.y - 0.5, across, rh / 2 - 1, 0, 0, 2 * Math.PI);
+  c.stroke();
+}
+
+/** How far a drawing has come: no dot for a rough, one tied down, two clean, three painted. */
+function paintStage(c: CanvasRenderingContext2D, drawing: Drawing, x: number, y: number): void {
+  const dots = STAGES.indexOf(drawing.stage);
+  c.fillStyle = SECOND;
+  for (let i = 0; i < dots; i++) {
+    c.beginPath();
+    c.arc(x, y + (i - (dots - 1) / 2) * 4, 1.1, 0, 2 * Math.PI);
+    c.fill();
+  }
+}
+
+/** What the layer shows after its last drawing: said in words, then shown pale. */
+function paintAfter(
+  c: CanvasRenderingContext2D,
+  scene: SheetScene,
+  layer: Layer,
+  { left: x, width: cw }: Column,
+  { first, last, y }: Rows,
+): void {
+  const { shot, rowHeight: rh } = scene;
+  const { exposures, afterLast } = layer;
+  const total = totalFrames(exposures);
+  if (total >= shot.length || total > last) return;
+  const middle = x + cw / 2;
+  c.font = `italic 10.5px ${SANS}`;
+  c.fillStyle = SECOND;
+  const lines = wrapped(c, AFTER_WORDS[afterLast], cw - 4);
+  const rows = Math.min(lines.length, shot.length - total);
+  for (let i = 0; i < rows; i++) c.fillText(lines[i], middle, y(total + i) + rh / 2 + 1, cw - 3);
+  const from = Math.max(first, total + rows);
+  const to = Math.min(last, shot.length - 1);
+  if (afterLast === 'clears') return;
+  c.fillStyle = SHOWN;
+  if (afterLast === 'holds') {
+    if (from <= to) c.fillRect(Math.round(middle), y(from) + 2, 1, (to - from + 1) * rh - 4);
+    return;
+  }
+  let before = from > 0 ? shownRun(exposures, afterLast, from - 1)?.index : -1;
+  for (let frame = from; frame <= to; frame++) {
+    const run = shownRun(exposures, afterLast, frame);
+    const cell = run?.exposure.cell;
+    if (run && cell && run.index !== before) {
+      const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
+      const at = { x: middle, y: y(frame) + rh / 2 + 0.5, width: cw - 4, rh, ink: SHOWN };
+      paintNumber(c, cell, drawing && { ...drawing, role: 'between' }, at);
+    } else if (cell) {
+      c.fillStyle = SHOWN;
+      c.fillRect(Math.round(middle), y(frame) + 1, 1, rh - 3);
+    }
+    before = run?.index;
+  }
+}
+
+/** Words broken into lines no wider than `width`. */
+function wrapped(c: CanvasRenderingContext2D, words: string, width: number): string[] {
+  const lines: string[] = [];
+  for (const word of words.split(' ')) {
+    const longer = lines.length > 0 ? `${lines.at(-1)} ${word}` : word;
+    if (lines.length > 0 && c.measureText(longer).width <= width) lines[lines.length - 1] = longer;
+    else lines.push(word);
+  }
+  return lines;
+}
+
+/** The frame round what is chosen, with the grip at its lower edge; dashed for where a dragged piece would land. */
+function paintChosen(
+  c: CanvasRenderingContext2D,
+  { layout, scrollLeft, rowHeight: rh }: SheetScene,
+  span: { layers: string[]; from: number; to: number },
+  { y }: Rows,
+  grip: boolean,
+): void {
+  const chosen = layout.columns.filter(({ id }) => span.layers.includes(id));
+  if (chosen.length === 0) return;
+  const left = layout.frozen + chosen[0].left - scrollLeft;
+  const right = layout.frozen + chosen.at(-1)!.left + chosen.at(-1)!.width - scrollLeft;
+  const top = y(span.from);
+  const height = (span.to - span.from) * rh;
+  c.save();
+  c.strokeStyle = ACCENT;
+  c.lineWidth = 1.5;
+  if (!grip) c.setLineDash([5, 4]);
+  c.strokeRect(left + 0.5, top + 0.5, right - left - 2, height);
+  if (grip) {
+    c.fillStyle = ACCENT;
+    c.beginPath();
+    c.roundRect((left + right) / 2 - 9, top + height - 2, 18, 4.5, 2);
+    c.fill();
+  }
+  c.restore();
+}

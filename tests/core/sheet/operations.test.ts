@@ -1,0 +1,150 @@
+/** What holds for every operation on the sheet, over random sheets. */
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { change, History } from '../../../src/core/history/index.ts';
+import { drawnEnd, starts, totalFrames } from '../../../src/core/sheet/index.ts';
+import { makeDrawing, makeLayer, newId, type Shot } from '../../../src/core/shot/index.ts';
+import { smallShot } from '../../make.ts';
+import { BESIDE, type Dice, LONGEST, type Operation, TIMING } from '../../operations.ts';
+
+const dice = fc.record({ layer: fc.nat(9), frame: fc.nat(40), by: fc.integer({ min: -12, max: 12 }) });
+
+/** A shot of three layers with drawings held, used again and left out, a sound pinned to one of them. */
+const anyShot = fc
+  .array(
+    fc.array(fc.record({ drawing: fc.integer({ min: -1, max: 4 }), frames: fc.integer({ min: 1, max: 9 }) }), {
+      maxLength: 12,
+    }),
+    { minLength: 3, maxLength: 3 },
+  )
+  .map((sheets): Shot => {
+    const { shot } = smallShot();
+    shot.drawings = {};
+    shot.layers = sheets.map((cells, l) => {
+      const layer = makeLayer(`Layer ${l}`, 'clean');
+      const drawings = [1, 2, 3, 4, 5].map((number) => makeDrawing(layer.id, number));
+      for (const drawing of drawings) shot.drawings[drawing.id] = drawing;
+      layer.exposures = cells.map(({ drawing, frames }) => ({
+        id: newId(),
+        cell: drawing < 0 ? null : { kind: 'drawing', drawing: drawings[drawing].id },
+        frames,
+      }));
+      return layer;
+    });
+    shot.length = Math.max(24, drawnEnd(shot));
+    const [first] = shot.layers[0].exposures;
+    const pin = first ? { exposure: first.id, offset: 1 } : null;
+    shot.tracks = [
+      {
+        id: 't',
+        name: 'Click',
+        muted: false,
+        clips: [{ id: 'c', name: 'click', asset: 'a', frame: 1, in: 0, out: 0.2, gain: 1, pin }],
+      },
+    ];
+    return shot;
+  });
+
+function whole(shot: Shot): void {
+  const layers = new Set(shot.layers.map(({ id }) => id));
+  for (const { exposures } of shot.layers) {
+    for (const { cell, frames } of exposures) {
+      expect(frames).toBeGreaterThanOrEqual(1);
+      expect(Number.isInteger(frames)).toBe(true);
+      if (cell?.kind === 'drawing') expect(shot.drawings[cell.drawing]).toBeDefined();
+    }
+    expect(new Set(exposures.map(({ id }) => id)).size).toBe(exposures.length);
+  }
+  for (const { layerId } of Object.values(shot.drawings)) expect(layers.has(layerId)).toBe(true);
+  for (const cell of shot.layers.flatMap(({ id, exposures }) => exposures.map((each) => ({ id, cell: each.cell }))))
+    if (cell.cell?.kind === 'drawing') expect(shot.drawings[cell.cell.drawing].layerId).toBe(cell.id);
+  expect(shot.length).toBeGreaterThanOrEqual(1);
+  expect(shot.paletteCues[0].frame).toBe(0);
+}
+
+/** The frame a pinned clip stands on is that of its exposure, when that is on the sheet. */
+function pinsHold(shot: Shot): void {
+  for (const { pin, frame } of shot.tracks.flatMap(({ clips }) => clips)) {
+    if (!pin) continue;
+    for (const { exposures } of shot.layers) {
+      const index = exposures.findIndex(({ id }) => id === pin.exposure);
+      if (index >= 0) expect(frame).toBe(starts(exposures)[index] + pin.offset);
+    }
+  }
+}
+
+describe('no operation loses a drawing, makes a hold of nothing, lets a pinned sound go; undo restores the sheet', () => {
+  for (const [name, run] of Object.entries({ ...TIMING, ...BESIDE })) {
+    test(name, () => {
+      fc.assert(
+        fc.property(anyShot, dice, (shot, numbers) => {
+          const before = structuredClone(shot);
+          const history = new History(shot);
+          history.change(name, (draft) => run(draft, numbers));
+          const after = history.shot;
+          whole(after);
+          if (name !== 'pin') pinsHold(after);
+          for (const id of Object.keys(shot.drawings)) expect(after.drawings[id]).toBeDefined();
+          expect(shot).toEqual(before);
+          history.step('undo');
+          expect(history.shot).toEqual(before);
+        }),
+        { numRuns: 300 },
+      );
+    });
+  }
+});
+
+test('10,000 operations, all taken back, are the start', () => {
+  const operations = Object.entries({ ...TIMING, ...BESIDE });
+  let state = 20261123;
+  const random = (below: number) => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return Math.floor((state / 2 ** 32) * below);
+  };
+  const [start] = fc.sample(anyShot, { numRuns: 1, seed: 7 });
+  const history = new History(start);
+  const first = structuredClone(start);
+  const done = new Map<string, number>();
+  // What the hand does when a sheet gets too long for a test: it is cut back, by an edit like any other.
+  const shorten: Operation = (shot: Shot, numbers: Dice) => {
+    TIMING['time out'](shot, numbers);
+    for (const layer of shot.layers) layer.exposures = layer.exposures.slice(0, 12);
+    for (const id of Object.keys(shot.drawings).slice(60)) {
+      if (
+        !shot.layers.some(({ exposures }) =>
+          exposures.some(({ cell }) => cell?.kind === 'drawing' && cell.drawing === id),
+        )
+      )
+        delete shot.drawings[id];
+    }
+    shot.length = Math.max(24, drawnEnd(shot));
+  };
+  for (let i = 0; i < 10_000; i++) {
+    const [name, run] = operations[random(operations.length)];
+    const numbers = { layer: random(10), frame: random(40), by: random(25) - 12 };
+    const long = history.shot.layers.some(({ exposures }) => totalFrames(exposures) > LONGEST);
+    const full = Object.keys(history.shot.drawings).length > 120;
+    const edit = long || full ? shorten : run;
+    if (history.change(name, (draft) => edit(draft, numbers))) done.set(name, (done.get(name) ?? 0) + 1);
+  }
+  // Every kind of operation really took part.
+  expect(operations.filter(([name]) => !done.has(name)).map(([name]) => name)).toEqual([]);
+  whole(history.shot);
+  pinsHold(history.shot);
+  while (history.step('undo'));
+  expect(history.shot).toEqual(first);
+}, 120_000);
+
+test('an edit leaves all layers it does not name as they were, not only equal', () => {
+  fc.assert(
+    fc.property(anyShot, dice, (shot, numbers) => {
+      const changed = change(shot, (draft) => TIMING.hold(draft, numbers));
+      if (!changed) return;
+      const other = changed.shot.layers.filter((_, i) => i !== numbers.layer % shot.layers.length);
+      for (const layer of other) expect(shot.layers).toContain(layer);
+      expect(changed.shot.drawings).toBe(shot.drawings);
+    }),
+    { numRuns: 200 },
+  );
+});
