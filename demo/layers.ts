@@ -56,7 +56,7 @@ export function keeper(): MadeLayer {
     const again = used.find((each) => sameExposed(each.exposed, pose.exposed));
     if (again) return { frame: pose.frame, drawing: again.id };
     const role = 'key' in pose.exposed ? keyOf(pose.exposed.key).role : 'between';
-    const drawing = makeDrawing(layer.id, drawings.length + 1, { role, ...inkAndPaint(pose.drawn) });
+    const drawing = makeDrawing(layer.id, drawings.length + 1, { role, stage: 'painted', ...inkAndPaint(pose.drawn) });
     drawings.push(drawing);
     used.push({ exposed: pose.exposed, id: drawing.id });
     return { frame: pose.frame, drawing: drawing.id };
@@ -108,7 +108,7 @@ export function rough(blue: Id): MadeLayer {
 
 export function background(): MadeLayer {
   const layer = makeLayer('Street', 'background', { locked: true });
-  const drawing = makeDrawing(layer.id, 1, { role: 'key', ...inkAndPaint(source.background) });
+  const drawing = makeDrawing(layer.id, 1, { role: 'key', stage: 'painted', ...inkAndPaint(source.background) });
   layer.exposures = [{ id: newId(), cell: { kind: 'drawing', drawing: drawing.id }, frames: 1 }];
   return { layer, drawings: [drawing] };
 }
@@ -123,6 +123,21 @@ function mouthPlace(pose: Pose): { x: number; y: number; angle: number; scale: n
   const mix = (p: number, q: number) => p + (q - p) * e.t;
   return { x: mix(a.x, b.x), y: mix(a.y, b.y), angle: mix(a.angle, b.angle), scale: mix(a.scale, b.scale) };
 }
+
+/** What an animator writes on the sheet for each mouth. */
+const MOUTH_LABELS: Record<string, string> = {
+  rest: 'rest',
+  closed: 'MB',
+  tongue: 'L',
+  midE: 'E',
+  wideA: 'A',
+  wideI: 'I',
+  roundO: 'O',
+  tightU: 'U',
+  teeth: 'S',
+  teethLip: 'FV',
+  smile: 'smile',
+};
 
 /** Mouths on a layer of their own: a new drawing wherever the mouth or the head changes, the same one when both repeat. */
 export function mouth(): MadeLayer {
@@ -144,7 +159,11 @@ export function mouth(): MadeLayer {
       const sin = Math.sin(angle) * place.scale;
       const drawn = source.mouths.find((each) => each.class === shape)!;
       const put = mapped(drawn, (x, y) => [place.x + cos * x - sin * y, place.y + sin * x + cos * y], place.scale);
-      const drawing = makeDrawing(layer.id, drawings.length + 1, inkAndPaint(put));
+      const drawing = makeDrawing(layer.id, drawings.length + 1, {
+        label: MOUTH_LABELS[shape],
+        stage: 'painted',
+        ...inkAndPaint(put),
+      });
       drawings.push(drawing);
       id = drawing.id;
       known.set(key, id);
@@ -170,11 +189,10 @@ export function poleFlame(): MadeLayer {
     const key = `${turn} ${x.toFixed(1)} ${y.toFixed(1)}`;
     let id = known.get(key);
     if (!id) {
-      const drawing = makeDrawing(
-        layer.id,
-        drawings.length + 1,
-        inkAndPaint(mapped(source.flame[turn], (px, py) => [px + x, py + y])),
-      );
+      const drawing = makeDrawing(layer.id, drawings.length + 1, {
+        stage: 'painted',
+        ...inkAndPaint(mapped(source.flame[turn], (px, py) => [px + x, py + y])),
+      });
       drawings.push(drawing);
       id = drawing.id;
       known.set(key, id);
@@ -185,19 +203,21 @@ export function poleFlame(): MadeLayer {
   return { layer, drawings };
 }
 
-/** The lamp's flame from the frame it lights: a cycle of four drawings, used again and again. */
+/** The lamp's flame from the frame it lights: four drawings on twos, repeated as a rule and not copied. */
 export function lampFlame(): MadeLayer {
-  const layer = makeLayer('Lamp flame', 'effect', { afterLast: 'holds' });
+  const layer = makeLayer('Lamp flame', 'effect', { afterLast: 'repeats' });
   const [x, y] = source.lampOrigin;
   const drawings = source.lampFlame.map((drawn, i) =>
     makeDrawing(layer.id, i + 1, {
       role: i === 0 ? 'key' : 'between',
+      stage: 'painted',
       ...inkAndPaint(mapped(drawn, (px, py) => [px + x, py + y])),
     }),
   );
-  const cells: { frame: number; drawing: Id | null }[] = [{ frame: 1, drawing: null }];
-  for (let frame = source.lampLightsAtFrame, i = 0; frame <= LENGTH; frame += 2, i++)
-    cells.push({ frame, drawing: drawings[i % 4].id });
-  layer.exposures = exposed(cells);
+  const first = source.lampLightsAtFrame;
+  layer.exposures = exposed(
+    [{ frame: 1, drawing: null }, ...drawings.map(({ id }, i) => ({ frame: first + 2 * i, drawing: id }))],
+    first + 2 * drawings.length - 1,
+  );
   return { layer, drawings };
 }

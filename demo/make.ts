@@ -1,13 +1,14 @@
 /** Makes the demo shot "Lamp at the corner" from code and drawn keys, and writes it where the server finds it. */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { holdsFromDelays, pictureExposures } from '../src/core/reference/index.ts';
+import { pinClip, runAt } from '../src/core/sheet/index.ts';
 import { type Asset, type Clip, type Id, makeLayer, newId, type Palette, type Shot } from '../src/core/shot/index.ts';
 import { type Media, SHOT_FILE_EXTENSION, writeShotFile } from '../src/core/shotfile/index.ts';
 import { flameHiss, metalClick, writeWav } from '../src/core/sound/index.ts';
 import { BLOCK_CLIP, blockClip } from './block-clip.ts';
 import { background, keeper, lampFlame, mouth, poleFlame, rough } from './layers.ts';
 import { source, swatchIds, voice } from './source.ts';
-import { CLICK_AT, HISS_AT, LENGTH, VOICE_AT } from './timing.ts';
+import { CLICK_AT, HISS_AT, LENGTH, MARKERS, NOTES, VOICE_AT } from './timing.ts';
 
 const RATE = 44_100;
 const BLUE = '#4a6fd0';
@@ -71,7 +72,7 @@ function makeDemo(): Shot {
   const dusk = palette('dusk');
   const lit = palette('lit');
   const [width, height] = source.paper;
-  return {
+  const shot: Shot = {
     id: newId(),
     title: source.title,
     width,
@@ -91,10 +92,14 @@ function makeDemo(): Shot {
       track('Click', keepSound('pole-on-glass.wav', writeWav([click], RATE), click.length / RATE), CLICK_AT, 0.7),
       track('Flame', keepSound('flame.wav', writeWav([hiss], RATE), hiss.length / RATE), HISS_AT, 0.35),
     ],
-    markers: [],
-    notes: [],
+    markers: MARKERS.map(([frame, name]) => ({ id: newId(), frame: frame - 1, name })),
+    notes: NOTES.map(([frame, colour, text]) => ({ id: newId(), frame: frame - 1, colour, text })),
     assets,
   };
+  // The click belongs to the drawing on which the pole meets the lamp, wherever that is moved.
+  const meets = runAt(shot.layers.find(({ name }) => name === 'Keeper')!.exposures, CLICK_AT - 1)!;
+  pinClip(shot, shot.tracks[1].clips[0], meets.exposure.id);
+  return shot;
 }
 
 const shot = makeDemo();

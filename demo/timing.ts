@@ -83,3 +83,25 @@ export const MOUTHS: [frame: number, mouth: string][] = [
 export const VOICE_AT = 45;
 export const CLICK_AT = 33;
 export const HISS_AT = 34;
+
+/** Frames with names. */
+export const MARKERS: [frame: number, name: string][] = [
+  [10, 'gathers'],
+  [33, 'click'],
+  [50, 'the line'],
+  [109, 'smile'],
+];
+
+/** Notes beside the sheet: key sounds in blue, what is not sure yet in plum, the picture in ochre. */
+export const NOTES: [frame: number, colour: 'blue' | 'plum' | 'ochre', text: string][] = [
+  [16, 'ochre', 'pole leads, head follows'],
+  [51, 'blue', 'TH'],
+  [56, 'blue', 'AH'],
+  [61, 'blue', 'OO'],
+  [67, 'blue', 'G'],
+  [74, 'blue', 'EE'],
+  [78, 'blue', 'V'],
+  [90, 'plum', 'L or TH?'],
+  [98, 'blue', 'AH'],
+  [103, 'plum', 'T heard late'],
+];

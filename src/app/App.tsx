@@ -36,9 +36,11 @@ export function App() {
         </BrowserRouter>
         <Toaster
           position="bottom-center"
+          // Above the cards under the paper, and let through: a sentence never takes a press meant for what it covers.
+          offset={{ bottom: 162 }}
           toastOptions={{
             className: 'font-sans',
-            style: { background: '#2a2924', color: '#f6f4ee', border: 'none', fontSize: '13px' },
+            style: { background: '#2a2924', color: '#f6f4ee', border: 'none', fontSize: '13px', pointerEvents: 'none' },
           }}
         />
       </Tooltip.Provider>

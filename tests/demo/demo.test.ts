@@ -5,8 +5,8 @@ import { drawBetween } from '../../demo/between.ts';
 import { BLOCK_CLIP, blockClip } from '../../demo/block-clip.ts';
 import { background, keeper, lampFlame, mouth, poleFlame, rough } from '../../demo/layers.ts';
 import { source, swatchIds } from '../../demo/source.ts';
-import { KEEPER, LENGTH, MOUTHS } from '../../demo/timing.ts';
-import { isReused, totalFrames } from '../../src/core/sheet/index.ts';
+import { KEEPER, LENGTH, MARKERS, MOUTHS, NOTES } from '../../demo/timing.ts';
+import { shownRun, totalFrames } from '../../src/core/sheet/index.ts';
 
 const key = (id: string) => source.keys.find((each) => each.id === id)!;
 const length = ({ wick, butt }: { wick: [number, number]; butt: [number, number] }) =>
@@ -48,7 +48,7 @@ describe('the sheet of the demo', () => {
     expect(new Set(drawings.map(({ role }) => role))).toEqual(new Set(['key', 'breakdown', 'between']));
   });
   test('every layer fills the shot and no hold is empty', () => {
-    for (const { layer } of [keeper(), mouth(), poleFlame(), lampFlame(), rough('blue')]) {
+    for (const { layer } of [keeper(), mouth(), poleFlame(), rough('blue')]) {
       expect(totalFrames(layer.exposures), layer.name).toBe(LENGTH);
       expect(
         layer.exposures.every(({ frames }) => frames >= 1),
@@ -63,11 +63,22 @@ describe('the sheet of the demo', () => {
       expect(next - frame).toBeGreaterThanOrEqual(2);
     });
   });
-  test('the lamp’s flame is a cycle of four drawings used again and again', () => {
+  test('the lamp’s flame is a cycle of four drawings, repeated as a rule from the frame it lights', () => {
     const { layer, drawings } = lampFlame();
     expect(drawings).toHaveLength(4);
-    expect(layer.exposures[0]).toMatchObject({ cell: null, frames: source.lampLightsAtFrame - 1 });
-    expect(layer.exposures.slice(5).every((_, i) => isReused(layer.exposures, i + 5))).toBe(true);
+    expect(layer.afterLast).toBe('repeats');
+    const shown = (frame: number) => {
+      const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+      return cell?.kind === 'drawing' ? drawings.findIndex(({ id }) => id === cell.drawing) : -1;
+    };
+    const lit = source.lampLightsAtFrame - 1;
+    expect(shown(lit - 1)).toBe(-1);
+    for (let frame = lit; frame < LENGTH; frame++) expect(shown(frame)).toBe(Math.floor((frame - lit) / 2) % 4);
+  });
+  test('notes and markers stand on the shot, one of a colour a frame', () => {
+    const places = NOTES.map(([frame, colour]) => `${frame} ${colour}`);
+    expect(new Set(places).size).toBe(places.length);
+    for (const [frame] of [...NOTES, ...MARKERS]) expect(frame).toBeLessThanOrEqual(LENGTH);
   });
   test('a line keeps its lineage through all drawings of the keeper', () => {
     const { drawings } = keeper();

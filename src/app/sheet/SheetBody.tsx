@@ -68,8 +68,10 @@ export function SheetBody() {
     const element = scroller.current!;
     const top = frame * rowHeight;
     const height = element.clientHeight - HEAD;
-    if (top < element.scrollTop) element.scrollTop = Math.max(0, top - height / 4);
-    else if (top + rowHeight > element.scrollTop + height) element.scrollTop = top - (height * 3) / 4;
+    // Under a drag row by row, so that it does not run away; else with some rows to look ahead.
+    const ahead = drag.current ? rowHeight : height / 4;
+    if (top < element.scrollTop) element.scrollTop = Math.max(0, top + rowHeight - ahead);
+    else if (top + rowHeight > element.scrollTop + height) element.scrollTop = top - height + ahead;
   }, [frame, rowHeight]);
 
   // So does the column of the layer in hand.

@@ -1,6 +1,6 @@
 /** Paints the layers' columns of the sheet: numbers, holds, what comes after the last drawing, what is chosen. */
-import { drawingName, indexAt, reusedFlags, shownRun, starts, totalFrames } from '../../core/sheet/index.ts';
-import { type CellRef, type Drawing, type Layer, STAGES } from '../../core/shot/index.ts';
+import { drawingName, indexAt, progress, reusedFlags, shownRun, starts, totalFrames } from '../../core/sheet/index.ts';
+import { type CellRef, type Drawing, type Layer, type Shot, STAGES } from '../../core/shot/index.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
 import type { Column } from './geometry.ts';
 import type { Rows, SheetScene } from './paint-sheet.ts';
@@ -57,6 +57,7 @@ function paintColumn(
   const all = starts(exposures);
   const reused = reusedFlags(exposures);
   const middle = x + cw / 2;
+  const staged = rh >= 14 && differsInStage(shot, layer);
   if (selection?.layers.includes(layer.id)) {
     c.fillStyle = WASH;
     c.fillRect(x, y(selection.from), cw - 1, (selection.to - selection.from) * rh);
@@ -79,7 +80,7 @@ function paintColumn(
     }
     const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
     paintNumber(c, cell, drawing, { x: middle, y: top + rh / 2 + 0.5, width: cw - 4, rh, ink });
-    if (drawing && !reused[i] && rh >= 14) paintStage(c, drawing, x + cw - 5, top + rh / 2);
+    if (drawing && staged && !reused[i]) paintStage(c, drawing, x, cw, top + rh / 2);
   }
   if (exposures.length > 0) paintAfter(c, scene, layer, column, { first, last, y });
 }
@@ -117,13 +118,21 @@ function paintNumber(
   c.stroke();
 }
 
+/** Whether the drawings of a layer have come differently far; where all have come as far, the list of layers says it. */
+function differsInStage(shot: Shot, layer: Layer): boolean {
+  const { count, reached } = progress(shot).get(layer.id) ?? { count: 0, reached: [] };
+  return reached.some((each) => each > 0 && each < count);
+}
+
 /** How far a drawing has come: no dot for a rough, one tied down, two clean, three painted. */
-function paintStage(c: CanvasRenderingContext2D, drawing: Drawing, x: number, y: number): void {
+function paintStage(c: CanvasRenderingContext2D, drawing: Drawing, left: number, width: number, y: number): void {
+  // A long label takes the room of the dots.
+  if (c.measureText(drawingName(drawing)).width > width - 20) return;
   const dots = STAGES.indexOf(drawing.stage);
   c.fillStyle = SECOND;
   for (let i = 0; i < dots; i++) {
     c.beginPath();
-    c.arc(x, y + (i - (dots - 1) / 2) * 4, 1.1, 0, 2 * Math.PI);
+    c.arc(left + width - 5, y + (i - (dots - 1) / 2) * 4, 1.1, 0, 2 * Math.PI);
     c.fill();
   }
 }

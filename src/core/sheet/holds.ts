@@ -59,7 +59,7 @@ export function pushFrom(exposures: Exposure[], index: number, by: number): Expo
  */
 export function moveStart(exposures: Exposure[], index: number, to: number): Exposure[] {
   const self = exposures[index];
-  if (!self) return exposures;
+  if (!self?.cell) return exposures;
   const by = Math.max(0, to) - starts(exposures)[index];
   const next = exposures[index + 1];
   if (!next) return pushFrom(exposures, index, by);
