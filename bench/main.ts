@@ -10,7 +10,8 @@ import { Animator } from '../tests/browser/hands.ts';
 import { benchGif } from './gif.ts';
 import { install, type Probes } from './probes.ts';
 import { ms, percentile, report, summary } from './report.ts';
-import { crowdedShot, longShot } from './shots.ts';
+import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
+import { crowdedShot, longShot, wideSheet } from './shots.ts';
 
 const folder = (name: string) => fileURLToPath(new URL(`../dist/${name}`, import.meta.url));
 
@@ -285,8 +286,15 @@ async function main(): Promise<void> {
   await animator.shelfReady();
   await benchPour(animator);
   await benchOpening(animator, address);
+  await animator.page.goto(address);
+  await animator.shelfReady();
+  await bringShot(animator, wideSheet());
+  await animator.hand.press('Open Wide');
+  await animator.deskReady({ width: 640, height: 360 });
+  await benchSheetByHand(animator);
   await browser.close();
   server.close();
+  benchSheetEdits();
   await benchGif();
   summary();
 }

@@ -60,3 +60,23 @@ export function longShot(): Shot {
   }
   return shot;
 }
+
+/** 40 layers of 2,000 frames on twos, 100 drawings each used ten times: 40,000 exposures. */
+export function wideSheet(): Shot {
+  const shot = makeShot({ title: 'Wide', width: 640, height: 360, fps: 24, length: 2000 });
+  const swatch = shot.palettes[0].swatches[0].id;
+  shot.layers = Array.from({ length: 40 }, (_, l) => {
+    const layer = makeLayer(`Layer ${l + 1}`, 'clean', { visible: l < 4 });
+    const drawings = Array.from({ length: 100 }, (_, n) =>
+      makeDrawing(layer.id, n + 1, { ink: [line(40 + n * 4, 20 + l * 8, 8, swatch, 60)] }),
+    );
+    for (const drawing of drawings) shot.drawings[drawing.id] = drawing;
+    layer.exposures = Array.from({ length: 1000 }, (_, i) => ({
+      id: newId(),
+      cell: { kind: 'drawing', drawing: drawings[i % 100].id },
+      frames: 2,
+    }));
+    return layer;
+  });
+  return shot;
+}

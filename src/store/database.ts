@@ -1,6 +1,7 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
-import type { HistoryMarks, JournalRow } from '../core/history/index.ts';
-import type { Id, Shot } from '../core/shot/index.ts';
+import type { HistoryMarks } from '../core/history/index.ts';
+import type { Id } from '../core/shot/index.ts';
+import type { PackedRow, PackedStructure } from './packed-rows.ts';
 
 /** A line of the list of shots. */
 export interface ShotRow {
@@ -22,7 +23,7 @@ export interface ShotRow {
 export interface SnapshotRow {
   shotId: Id;
   marks: HistoryMarks;
-  structure: Omit<Shot, 'drawings'>;
+  structure: PackedStructure;
 }
 
 export interface DrawingRow {
@@ -32,7 +33,7 @@ export interface DrawingRow {
   bytes: Uint8Array<ArrayBuffer>;
 }
 
-export type KeptRow = JournalRow & { shotId: Id };
+export type KeptRow = PackedRow & { shotId: Id };
 
 export interface AssetRow {
   shotId: Id;

@@ -6,6 +6,7 @@ import { type Edit, History, type JournalRow } from '../core/history/index.ts';
 import { bringUpToDate, type Drawing, type Id, type Shot } from '../core/shot/index.ts';
 import { packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
 import { type Database, rowsOf } from './database.ts';
+import { packRow, packStructure, unpackRow, unpackStructure } from './packed-rows.ts';
 
 export type KeptState =
   | { kind: 'kept'; at: number }
@@ -23,9 +24,8 @@ const ROW_EVERY_MS = 3000;
 
 /** Rows that bring a shot into the database whole. */
 export async function writeWhole(db: Database, shot: Shot, history: History): Promise<void> {
-  const { drawings, ...structure } = shot;
-  await db.drawings.bulkPut(Object.values(drawings).map((drawing) => drawingRow(shot.id, drawing)));
-  await db.snapshots.put({ shotId: shot.id, marks: history.marks, structure });
+  await db.drawings.bulkPut(Object.values(shot.drawings).map((drawing) => drawingRow(shot.id, drawing)));
+  await db.snapshots.put({ shotId: shot.id, marks: history.marks, structure: packStructure(shot) });
 }
 
 function drawingRow(shotId: Id, drawing: Drawing) {
@@ -39,7 +39,7 @@ export async function openHistory(db: Database, shotId: Id): Promise<History> {
   const drawings: Record<Id, Drawing> = {};
   for (const row of await rowsOf(db.drawings, shotId).toArray())
     drawings[row.id] = unpackDrawing(row.bytes, `drawing ${row.id}`);
-  const history = new History(bringUpToDate({ ...snapshot.structure, drawings }), snapshot.marks);
+  const history = new History(bringUpToDate({ ...unpackStructure(snapshot.structure), drawings }), snapshot.marks);
   const later = await db.journal
     .where('[shotId+seq]')
     .between([shotId, snapshot.marks.seq + 1], [shotId, Number.MAX_SAFE_INTEGER])
@@ -47,13 +47,13 @@ export async function openHistory(db: Database, shotId: Id): Promise<History> {
   const needed = new Set([...history.done.slice(-RECALL), ...history.undone].flat());
   for (const row of later) if (row.kind !== 'do') for (const seq of row.of) needed.add(seq);
   history.recall(await readEdits(db, shotId, [...needed]));
-  for (const row of later) history.replay(row);
+  for (const row of later) history.replay(unpackRow(row));
   return history;
 }
 
 async function readEdits(db: Database, shotId: Id, seqs: number[]): Promise<Edit[]> {
   const rows = await db.journal.bulkGet(seqs.map((seq) => [shotId, seq]));
-  return rows.filter((row): row is NonNullable<typeof row> => row?.kind === 'do') as Edit[];
+  return rows.filter((row) => row?.kind === 'do').map((row) => unpackRow(row!) as Edit);
 }
 
 /** Says in a sentence why the browser refused to keep something. */
@@ -146,7 +146,7 @@ export class Keeper {
   private async write(): Promise<void> {
     const rows = this.waiting.slice();
     try {
-      await this.db.appendRows(rows.map((row) => ({ ...row, shotId: this.shotId })));
+      await this.db.appendRows(rows.map((row) => ({ ...packRow(row), shotId: this.shotId })));
     } catch (error) {
       this.setState({ kind: 'refused', why: refusal(error), waiting: this.waiting.length });
       clearTimeout(this.retry);
@@ -179,7 +179,7 @@ export class Keeper {
     const before = this.rewriteAll ? {} : this.snapshotShot.drawings;
     const changed = Object.values(shot.drawings).filter((drawing) => before[drawing.id] !== drawing);
     const gone = Object.keys(before).filter((id) => !(id in shot.drawings));
-    const { drawings: _, ...structure } = shot;
+    const structure = packStructure(shot);
     try {
       await this.db.transaction('rw', this.db.drawings, this.db.snapshots, async () => {
         if (this.rewriteAll) await rowsOf(this.db.drawings, shot.id).delete();

@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
-import { applyPatches, type Patch } from '../core/history/index.ts';
+import { applyPatches } from '../core/history/index.ts';
+import { type PackedPatch, unpackPatches } from '../core/sheet/index.ts';
 import type { CellRef, Id, Shot } from '../core/shot/index.ts';
 import { DeskPainter, type PaperParts, type PaperWish } from './desk-painter.ts';
 import { describePictures } from './picture-library.ts';
@@ -17,8 +18,8 @@ const face = {
   open(opened: Shot): void {
     shot = opened;
   },
-  apply(patches: Patch[]): void {
-    shot = applyPatches(present(), patches);
+  apply(patches: PackedPatch[]): void {
+    shot = applyPatches(present(), unpackPatches(patches));
   },
   putFile(asset: Id, file: Blob): void {
     desk.library.put(asset, file);

@@ -72,9 +72,11 @@ describe('timing by keys', () => {
     expect(await sheetOf('Clean')).toBe('1x2 3x2 4x2');
     await undo();
   });
-  test('the shot ends with its last drawing when asked, and says what it did', async () => {
+  test('the shot ends with its last drawing when asked, and says first what that does', async () => {
     await animator.hand.key('Alt', 'KeyE');
-    await animator.hand.text('The shot is now 8 frames long (it was 20)');
+    await animator.hand.text('The shot becomes 12 frames shorter: 8 frames, 8 f.');
+    await animator.hand.press('make it 8 frames', 'button');
+    await animator.hand.wait(200);
     expect((await animator.shot()).length).toBe(8);
     await undo();
   });

@@ -50,7 +50,6 @@ export function Transport() {
       <Hint text={`${lengthCommand.name}  (${lengthCommand.keys})`}>
         <button
           type="button"
-          aria-label={lengthCommand.name}
           className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap hover:bg-wash/60 tabular"
           onClick={lengthCommand.run}
         >

@@ -3,6 +3,7 @@
  */
 import { type Remote, wrap } from 'comlink';
 import { diff, type History, type JournalRow, type Patch, type Recipe } from '../../core/history/index.ts';
+import { packPatches } from '../../core/sheet/index.ts';
 import type { Asset, Id, Shot } from '../../core/shot/index.ts';
 import {
   type Claim,
@@ -31,6 +32,8 @@ export class ShotSession {
   private listeners = new Set<() => void>();
   private around = new Set<() => void>();
   private telling = false;
+  /** An edit is on its way; all views hear of it, and of its keeping, at once. */
+  private following = false;
   private stepping: Promise<void> = Promise.resolve();
   readOnly: ReadOnly = null;
   /** Called when an edit is refused because the shot is read only. */
@@ -41,7 +44,9 @@ export class ShotSession {
     this.history = history;
     this.claim = claim;
     this.keeper = new Keeper(db, history, snapshotSeq, keptAt);
-    this.keeper.onState = () => this.tell();
+    this.keeper.onState = () => {
+      if (!this.following) this.tell();
+    };
     if (!claim) this.readOnly = 'elsewhere';
     claim?.lost.then(() => {
       this.keeper.abandon();
@@ -147,8 +152,10 @@ export class ShotSession {
 
   private follow(row: JournalRow, patches: Patch[]): void {
     // The worker first: whoever hears of the edit may ask it for a picture at once. Then kept, while the views follow.
-    void this.pictures.apply(patches);
+    void this.pictures.apply(packPatches(patches));
+    this.following = true;
     this.keeper.append(row);
+    this.following = false;
     this.tell();
   }
 

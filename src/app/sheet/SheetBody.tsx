@@ -24,11 +24,17 @@ const CURSORS: Record<Grip, string> = {
 /** A finger that moved less than this pressed, it did not scroll. CSS pixels. */
 const TAP = 8;
 
-/** What the sheet says of the drawings, in one word. */
-function labelsOf(shot: Shot): string {
-  let all = '';
-  for (const { number, label, role, stage } of Object.values(shot.drawings))
-    all += `${number}${label}${role[0]}${stage[0]}`;
+const labels = new WeakMap<object, string>();
+
+/** What the sheet says of the drawings, in one word; put together once for each state of the drawings. */
+function labelsOf({ drawings }: Shot): string {
+  let all = labels.get(drawings);
+  if (all === undefined) {
+    all = '';
+    for (const { number, label, role, stage } of Object.values(drawings))
+      all += `${number}${label}${role[0]}${stage[0]}`;
+    labels.set(drawings, all);
+  }
   return all;
 }
 

@@ -7,11 +7,23 @@ import { shownRun, touched } from './exposures.ts';
 import { expose } from './holds.ts';
 import { exposuresOf, layerOf, retimeLayer, type Span, setExposures } from './timing.ts';
 
-/** All drawings of a layer, in the order of their numbers. */
+const byLayerOf = new WeakMap<object, Map<Id, Drawing[]>>();
+
+/** All drawings of a layer, in the order of their numbers; sorted out once for each state of the drawings. */
 export function drawingsOfLayer(shot: Shot, layerId: Id): Drawing[] {
-  return Object.values(plain(shot.drawings))
-    .filter((drawing) => drawing.layerId === layerId)
-    .sort((a, b) => a.number - b.number);
+  const drawings = plain(shot.drawings);
+  let byLayer = byLayerOf.get(drawings);
+  if (!byLayer) {
+    byLayer = new Map();
+    for (const drawing of Object.values(drawings)) {
+      const those = byLayer.get(drawing.layerId);
+      if (those) those.push(drawing);
+      else byLayer.set(drawing.layerId, [drawing]);
+    }
+    for (const those of byLayer.values()) those.sort((a, b) => a.number - b.number);
+    byLayerOf.set(drawings, byLayer);
+  }
+  return byLayer.get(layerId) ?? [];
 }
 
 /** The next free drawing number of a layer, from 1. */
@@ -122,11 +134,23 @@ export function makeOwn(shot: Shot, span: Span): number {
   return made;
 }
 
+const idsOf = new WeakMap<Exposure[], Set<Id>>();
+
+/** Ids of the drawings a list of exposures shows. */
+function idsIn(exposures: Exposure[]): Set<Id> {
+  let out = idsOf.get(exposures);
+  if (!out) {
+    out = new Set();
+    for (const { cell } of exposures) if (cell?.kind === 'drawing') out.add(cell.drawing);
+    idsOf.set(exposures, out);
+  }
+  return out;
+}
+
 /** Ids of the drawings that some layer of the shot exposes. */
 export function exposedDrawings(shot: Shot): Set<Id> {
   const out = new Set<Id>();
-  for (const { exposures } of plain(shot.layers))
-    for (const { cell } of exposures) if (cell?.kind === 'drawing') out.add(cell.drawing);
+  for (const { exposures } of plain(shot.layers)) for (const id of idsIn(exposures)) out.add(id);
   return out;
 }
 

@@ -7,6 +7,7 @@ export * from './layers.ts';
 export * from './length.ts';
 export * from './neighbours.ts';
 export * from './notes.ts';
+export * from './packed.ts';
 export * from './pieces.ts';
 export * from './pins.ts';
 export * from './retime.ts';

@@ -54,10 +54,12 @@ function inLayer(shot: Shot, source: Drawing, layer: Layer, exposed: Set<Id>): I
   return source.id;
 }
 
-/** Whether a column's exposures are all off the sheet: it was cut out. */
-function isOffSheet(shot: Shot, exposures: Exposure[]): boolean {
-  const ids = new Set(exposures.map(({ id }) => id));
-  return !plain(shot.layers).some((layer) => layer.exposures.some(({ id }) => ids.has(id)));
+/** Ids of a piece's exposures that stand on the sheet. */
+function onSheet(shot: Shot, what: Piece): Set<Id> {
+  const ids = new Set(what.columns.flatMap(({ exposures }) => exposures.map(({ id }) => id)));
+  const out = new Set<Id>();
+  for (const { exposures } of plain(shot.layers)) for (const { id } of exposures) if (ids.has(id)) out.add(id);
+  return out;
 }
 
 /**
@@ -79,6 +81,7 @@ export function putPiece(
     );
   }
   const drawings = plain(shot.drawings);
+  const there = onSheet(shot, what);
   let exposed: Set<Id> | null = null;
   const used: Id[] = [];
   what.columns.forEach((column, i) => {
@@ -86,7 +89,7 @@ export function putPiece(
     used.push(layer.id);
     const known = new Map<Id, Id>();
     // A piece that was cut comes back as it was, pinned sounds and all; put in again it is made of new exposures.
-    const itself = isOffSheet(shot, column.exposures);
+    const itself = !column.exposures.some(({ id }) => there.has(id));
     const made = column.exposures.map((exposure): Exposure => {
       const id = itself ? exposure.id : newId();
       const { cell } = exposure;

@@ -78,18 +78,28 @@ export function retimeSpan(
   return last > first ? { ...span, from: first, to: last } : span;
 }
 
+const counted = new WeakMap<Exposure[], { from: number; to: number; cells: number }>();
+
+/** Distinct cells among exposures `from`..`to`; the last count of a list is remembered, for it is asked for often. */
+function cellsAmong(exposures: Exposure[], from: number, to: number): number {
+  const before = counted.get(exposures);
+  if (before?.from === from && before.to === to) return before.cells;
+  const keys = new Set<string>();
+  for (let i = from; i < to; i++) {
+    const { cell } = exposures[i];
+    if (cell) keys.add(cellKey(cell));
+  }
+  counted.set(exposures, { from, to, cells: keys.size });
+  return keys.size;
+}
+
 /** Distinct cells that a span touches, and its frames: "5 drawings, 14 frames". */
 export function countSpan(shot: Shot, span: Span): { drawings: number; frames: number } {
   let drawings = 0;
   for (const id of span.layers) {
     const { exposures } = layerOf(shot, id);
     const { from, to } = touched(exposures, span.from, span.to);
-    const cells = new Set<string>();
-    for (let i = from; i < to; i++) {
-      const { cell } = exposures[i];
-      if (cell) cells.add(cellKey(cell));
-    }
-    drawings += cells.size;
+    drawings += cellsAmong(exposures, from, to);
   }
   return { drawings, frames: span.to - span.from };
 }
