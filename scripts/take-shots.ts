@@ -25,7 +25,17 @@ async function main() {
   await animator.deskReady();
   await animator.toCell('Keeper', 20);
   await take('desk');
-  for (let i = 0; i < 36; i++) await animator.hand.key('ArrowDown');
+  for (let i = 0; i < 29; i++) await animator.hand.key('ArrowDown');
+  for (let i = 0; i < 13; i++) await animator.hand.key('Shift', 'ArrowDown');
+  await animator.hand.press('Timing', 'tab');
+  await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await take('timing');
+  await animator.hand.press('Notes 10', 'tab');
+  await animator.hand.key('Escape');
+  await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await take('notes');
+  await animator.hand.press('Layers', 'tab');
+  await animator.hand.key('Escape');
   await animator.view('paint');
   await take('paint');
   await animator.view('sound');

@@ -61,7 +61,7 @@ export type Operation = (shot: Shot, dice: Dice) => void;
 /** Sheets in tests stay so short: an operation that would make one longer is left out. */
 export const LONGEST = 240;
 
-export const layerBy = (shot: Shot, { layer }: Dice): Layer => shot.layers[layer % shot.layers.length];
+const layerBy = (shot: Shot, { layer }: Dice): Layer => shot.layers[layer % shot.layers.length];
 
 /** An edit of one layer's exposures at a place that exists. */
 function at(edit: (exposures: Exposure[], index: number, by: number) => Exposure[]): Operation {
@@ -72,7 +72,7 @@ function at(edit: (exposures: Exposure[], index: number, by: number) => Exposure
 }
 
 /** A stretch of frames on one or two layers. */
-export function spanBy(shot: Shot, dice: Dice): Span {
+function spanBy(shot: Shot, dice: Dice): Span {
   const first = dice.layer % shot.layers.length;
   const from = dice.frame;
   return {

@@ -17,41 +17,26 @@ withAnimator(async (opened) => {
   await animator.draw(animator.ring(450, 180, 60));
 });
 
-/** The sheet of a layer in short: "1x2 2x2 -x3" is drawing 1 for two frames, drawing 2 for two, three empty. */
-async function sheetOf(layer: string): Promise<string> {
-  const shot = await animator.shot();
-  return layerNamed(shot, layer)
-    .exposures.map(
-      ({ cell, frames }) => `${cell?.kind === 'drawing' ? shot.drawings[cell.drawing].number : '-'}x${frames}`,
-    )
-    .join(' ');
-}
-
-const undo = async (times = 1) => {
-  for (let i = 0; i < times; i++) await animator.hand.key('Control', 'KeyZ');
-  await animator.hand.wait(150);
-};
-
 describe('timing by keys', () => {
   test('new drawings stand one after another, each held as asked', async () => {
-    expect(await sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
   });
   test('longer and shorter push what follows; a hold of one frame stays', async () => {
     await animator.toCell('Clean', 3);
     for (let i = 0; i < 3; i++) await animator.hand.key('Equal');
-    expect(await sheetOf('Clean')).toBe('1x2 2x5 3x2 4x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x5 3x2 4x2');
     for (let i = 0; i < 9; i++) await animator.hand.key('Minus');
-    expect(await sheetOf('Clean')).toBe('1x2 2x1 3x2 4x2');
-    await undo(7);
-    expect(await sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x1 3x2 4x2');
+    await animator.undo(7);
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
   });
   test('a drawing changes places with its neighbour', async () => {
     await animator.toCell('Clean', 3);
     await animator.hand.key('Alt', 'ArrowDown');
-    expect(await sheetOf('Clean')).toBe('1x2 3x2 2x2 4x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 3x2 2x2 4x2');
     await animator.toCell('Clean', 5);
     await animator.hand.key('Alt', 'ArrowUp');
-    expect(await sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
   });
   test('a drawing used again is the same drawing: a line in one place shows in both', async () => {
     await animator.toCell('Clean', 7);
@@ -59,18 +44,18 @@ describe('timing by keys', () => {
     await animator.hand.key('ArrowDown');
     expect(await animator.frame()).toBe(9);
     await animator.hand.key('KeyU');
-    expect(await sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2 4x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2 4x2');
     await animator.draw(animator.ring(450, 180, 20));
     const drawings = drawingsOf(await animator.shot(), 'Clean');
     expect(drawings).toHaveLength(4);
     expect(drawings[3].ink).toHaveLength(2);
-    await undo(2);
+    await animator.undo(2);
   });
   test('taken off and closed up, what follows moves up', async () => {
     await animator.toCell('Clean', 3);
     await animator.hand.key('Shift', 'Delete');
-    expect(await sheetOf('Clean')).toBe('1x2 3x2 4x2');
-    await undo();
+    expect(await animator.sheetOf('Clean')).toBe('1x2 3x2 4x2');
+    await animator.undo();
   });
   test('the shot ends with its last drawing when asked, and says first what that does', async () => {
     await animator.hand.key('Alt', 'KeyE');
@@ -78,14 +63,14 @@ describe('timing by keys', () => {
     await animator.hand.press('make it 8 frames', 'button');
     await animator.hand.wait(200);
     expect((await animator.shot()).length).toBe(8);
-    await undo();
+    await animator.undo();
   });
   test('new drawings are held as the choice says', async () => {
     await animator.page.select('select[aria-label="Frames a new drawing is held"]', '3');
     await animator.toCell('Clean', 12);
     await animator.hand.key('KeyN');
-    expect(await sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2 -x3 5x3');
-    await undo();
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2 -x3 5x3');
+    await animator.undo();
     await animator.page.select('select[aria-label="Frames a new drawing is held"]', '2');
   });
 });
@@ -157,7 +142,7 @@ describe('layers', () => {
     await animator.hand.wait(600);
     const dark = (colour: number[]) => Math.max(...colour) < 110;
     expect(await animator.sees(150, 120, dark)).toBe(true);
-    await undo();
+    await animator.undo();
   });
 });
 
@@ -189,8 +174,8 @@ describe('shot settings', () => {
     await field!.type('4');
     await animator.hand.press('Change', 'button');
     await animator.hand.text('the sheet goes on to frame 8');
-    expect(await sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
-    await undo();
+    expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2');
+    await animator.undo();
     expect((await animator.shot()).length).toBe(20);
   });
 });

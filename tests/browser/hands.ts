@@ -178,6 +178,36 @@ export class Animator {
     return readShotFile(bytes).shot;
   }
 
+  /** The sheet of a layer in short: "1x2 2x2 -x3" is drawing 1 for two frames, drawing 2 for two, three empty. */
+  async sheetOf(layer: string): Promise<string> {
+    const shot = await this.shot();
+    return layerNamed(shot, layer)
+      .exposures.map(
+        ({ cell, frames }) => `${cell?.kind === 'drawing' ? shot.drawings[cell.drawing].number : '-'}x${frames}`,
+      )
+      .join(' ');
+  }
+
+  async undo(times = 1): Promise<void> {
+    for (let i = 0; i < times; i++) await this.hand.key('Control', 'KeyZ');
+    await this.hand.wait(150);
+  }
+
+  /** Lets go of what is chosen, then chooses frames of a layer by keys. */
+  async choose(layer: string, from: number, to: number): Promise<void> {
+    await this.hand.key('Escape');
+    await this.toCell(layer, from);
+    for (let i = from; i < to; i++) await this.hand.key('Shift', 'ArrowDown');
+  }
+
+  /** Writes a number into a field and leaves it. */
+  async setNumber(label: string, value: number): Promise<void> {
+    const field = await this.page.waitForSelector(`input[aria-label="${label}"]`);
+    await field!.click({ count: 3 });
+    await field!.type(String(value));
+    await this.page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  }
+
   /** The window's colours within a few pixels of a paper point, as [r, g, b] each. */
   async coloursAround(x: number, y: number, reach = 8): Promise<[number, number, number][]> {
     const [at] = await this.onPaper([{ x, y }]);

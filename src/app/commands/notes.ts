@@ -23,7 +23,7 @@ function shiftNotes(by: number) {
   };
 }
 
-export function clearAll({ session, view, say }: CommandContext): void {
+function clearAll({ session, view, say }: CommandContext): void {
   const { noteColour } = view.getState();
   const count = session.shot.notes.filter(({ colour }) => colour === noteColour).length;
   if (session.change(`clear ${noteColour} notes`, (shot) => clearNotes(shot, noteColour)))
@@ -33,7 +33,7 @@ export function clearAll({ session, view, say }: CommandContext): void {
 }
 
 /** Sounds that are heard at a frame. */
-export function clipsAt(shot: Shot, frame: number): Clip[] {
+function clipsAt(shot: Shot, frame: number): Clip[] {
   return shot.tracks.flatMap(({ clips }) =>
     clips.filter((clip) => clip.frame <= frame && frame < clipEnd(clip, shot.fps)),
   );

@@ -41,7 +41,7 @@ export function fitTo(context: CommandContext, how: 'even' | 'in proportion'): v
   );
 }
 
-export function goThereAndBack(context: CommandContext): void {
+function goThereAndBack(context: CommandContext): void {
   const span = chosenOrLayer(context);
   const { ends } = context.view.getState().timing;
   if (span)
@@ -56,7 +56,7 @@ function goBackwards(context: CommandContext): void {
 }
 
 /** How long a stretch that begins on `start` and is `length` frames long becomes when it is repeated so. */
-export function repeatedFrames(shot: Shot, wishes: TimingWishes, start: number, length: number): number {
+function repeatedFrames(shot: Shot, wishes: TimingWishes, start: number, length: number): number {
   if (wishes.repeatBy === 'times') return length * wishes.repeat;
   if (wishes.repeatBy === 'total') return wishes.repeat;
   if (wishes.repeatBy === 'frame') return wishes.repeat - start;

@@ -11,7 +11,7 @@ export interface MenuItem {
 }
 
 /** Items that open beside the one that names them. */
-export interface MenuGroup {
+interface MenuGroup {
   name: string;
   items: MenuEntry[];
 }

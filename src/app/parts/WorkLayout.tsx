@@ -1,6 +1,9 @@
 import type { ReactNode } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 
+/** Pixels: on a wide screen the sheet has room for its notes. */
+const sideWidth = () => (innerWidth >= 1600 ? 440 : 344);
+
 /** A view's work on the left, a panel upright on the right, and the border between them to drag. */
 export function WorkLayout({ children, side, sideName }: { children: ReactNode; side: ReactNode; sideName: string }) {
   return (
@@ -12,7 +15,7 @@ export function WorkLayout({ children, side, sideName }: { children: ReactNode; 
         aria-label={`Width of the ${sideName}`}
         className="w-[5px] border-l border-rule bg-panel hover:bg-wash"
       />
-      <Panel defaultSize="344px" minSize="220px" maxSize="60%">
+      <Panel defaultSize={`${sideWidth()}px`} minSize="220px" maxSize="60%">
         {side}
       </Panel>
     </Group>

@@ -97,6 +97,8 @@ export function SheetBody() {
     return placeAt(event.clientX - box.left, event.clientY - box.top, { left, top }, rowHeight, layout);
   };
   const down = (event: PointerEvent<HTMLCanvasElement>) => {
+    // What is being written belongs to the cell it was begun on: it is taken before going on.
+    if (view.getState().entry) (document.activeElement as HTMLElement | null)?.blur();
     const at = place(event);
     if (event.button === 2) {
       // The menu concerns what is chosen, or else the cell under the pen.

@@ -32,14 +32,12 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
   const wide = beside ? 168 : entry.kind === 'label' ? 104 : 96;
   const left = beside ? FRAME_COLUMN : layout.frozen + (column?.left ?? 0) + (column?.width ?? 0) / 2 - wide / 2;
   const set = (next: Entry | null) => view.setState({ entry: next });
-  const about =
-    entry.kind === 'note'
-      ? `${noteColour} note`
-      : entry.kind === 'hold'
-        ? 'hold'
-        : entry.kind === 'marker'
-          ? 'frame name'
-          : entry.kind;
+  // Words that were written are taken when the hand goes elsewhere; a number half typed is not.
+  const leave = () => {
+    if (entry.kind === 'note' || entry.kind === 'marker' || entry.kind === 'label') takeEntry(commands, entry);
+    set(null);
+  };
+  const about = entry.kind === 'note' ? `${noteColour} note` : entry.kind === 'marker' ? 'frame name' : entry.kind;
   return (
     <div
       className="absolute z-[8] flex items-center overflow-hidden rounded border-2 border-accent bg-white shadow-md"
@@ -59,7 +57,7 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
         maxLength={entry.kind === 'note' ? 200 : 120}
         value={entry.text}
         onChange={(event) => set({ kind: entry.kind, text: event.target.value })}
-        onBlur={() => set(null)}
+        onBlur={leave}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
             event.preventDefault();

@@ -16,7 +16,7 @@ const FOLDED_COLUMN = 14;
 export const AFTER_END = 8;
 
 /** Layers as columns: the top of the stack stands first. */
-export function columns(layers: Layer[]): Layer[] {
+function columns(layers: Layer[]): Layer[] {
   return [...layers].reverse();
 }
 
@@ -50,14 +50,19 @@ export function layoutSheet(room: number, layers: Layer[], folded: Id[], notes: 
   const order = columns(layers).map(({ id }) => ({ id, folded: folded.includes(id) }));
   const closed = order.filter((each) => each.folded).length;
   const open = order.length - closed;
-  const least = notes ? NOTES_COLUMN : 0;
-  const forLayers = room - soundEnd - least - closed * FOLDED_COLUMN;
-  const width = Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, Math.floor(forLayers / Math.max(1, open))));
-  const spare = forLayers - open * width;
-  const frozen = soundEnd + (notes ? Math.min(MOST_NOTES, least + Math.max(0, spare)) : 0);
+  const forAll = room - soundEnd - closed * FOLDED_COLUMN;
+  // Notes get half of what the layers do not need, for words want room more than numbers do.
+  const spare = Math.max(0, forAll - NOTES_COLUMN - open * LEAST_COLUMN);
+  const forNotes = notes ? Math.min(MOST_NOTES, NOTES_COLUMN + Math.floor(spare / 2)) : 0;
+  const width = Math.floor((forAll - forNotes) / Math.max(1, open));
+  const frozen = soundEnd + forNotes;
   let left = 0;
   const out = order.map((each): Column => {
-    const column = { ...each, left, width: each.folded ? FOLDED_COLUMN : width };
+    const column = {
+      ...each,
+      left,
+      width: each.folded ? FOLDED_COLUMN : Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, width)),
+    };
     left += column.width;
     return column;
   });

@@ -162,7 +162,7 @@ function paintPin(c: CanvasRenderingContext2D, x: number, y: number): void {
 }
 
 /** Each pencil has a mark of its own too, so that colour is not all that tells them apart. */
-export function noteMark(c: CanvasRenderingContext2D, colour: NoteColour, x: number, y: number): void {
+function noteMark(c: CanvasRenderingContext2D, colour: NoteColour, x: number, y: number): void {
   c.fillStyle = NOTE[colour];
   c.beginPath();
   if (colour === 'blue') c.arc(x, y, 3, 0, 2 * Math.PI);

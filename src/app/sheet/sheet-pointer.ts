@@ -75,7 +75,6 @@ export function startDrag(context: CommandContext, place: Place, held: Held): Sh
   const { session, view } = context;
   const grip = gripAt(session.shot, view.getState(), place);
   const layer = layerAt(session.shot, place);
-  view.setState({ entry: null });
   if (grip === 'range') return dragRange(context, place);
   if (!layer) {
     goToFrame(context, place.frame);

@@ -10,7 +10,7 @@ import { exposuresOf, layerOf, retimeLayer, type Span, setExposures } from './ti
 const byLayerOf = new WeakMap<object, Map<Id, Drawing[]>>();
 
 /** All drawings of a layer, in the order of their numbers; sorted out once for each state of the drawings. */
-export function drawingsOfLayer(shot: Shot, layerId: Id): Drawing[] {
+function drawingsOfLayer(shot: Shot, layerId: Id): Drawing[] {
   const drawings = plain(shot.drawings);
   let byLayer = byLayerOf.get(drawings);
   if (!byLayer) {

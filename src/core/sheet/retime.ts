@@ -4,7 +4,7 @@ import type { Exposure } from '../shot/model.ts';
 import { piece, starts, tidy, totalFrames } from './exposures.ts';
 
 /** The same cells once more, as exposures of their own. */
-export function again(exposures: Exposure[]): Exposure[] {
+function again(exposures: Exposure[]): Exposure[] {
   return exposures.map(({ cell, frames }) => ({ id: newId(), cell, frames }));
 }
 
