@@ -7,9 +7,10 @@ import {
   copyAsNew,
   duplicateLayer,
   emptySpan,
-  expose,
+  exposeAgain,
   fitEven,
   fitInProportion,
+  holdsBy,
   insertFrames,
   insertTime,
   makeOwn,
@@ -44,7 +45,7 @@ import {
   thereAndBack,
   unusedDrawings,
   whyNotMerge,
-  write,
+  writeDrawing,
   writeNote,
 } from '../src/core/sheet/index.ts';
 import { AFTER_LAST, type Exposure, type Layer, NOTE_COLOURS, type Shot } from '../src/core/shot/index.ts';
@@ -93,6 +94,7 @@ export const TIMING: Record<string, Operation> = {
   push: at(pushFrom),
   carry: at((all, i, by) => moveStart(all, i, i + 3 * by)),
   swap: at((all, i, by) => swapWithNeighbour(all, i, by > 0 ? 1 : -1)),
+  'longer and shorter': over(holdsBy),
   'on N': over((all, from, to, by) => setHolds(all, from, to, by)),
   'fit even': over((all, from, to, by) => fitEven(all, from, to, 4 * Math.abs(by))),
   'fit in proportion': over((all, from, to, by) => fitInProportion(all, from, to, 3 * Math.abs(by))),
@@ -146,14 +148,12 @@ export const TIMING: Record<string, Operation> = {
   'put back': (shot, dice) => {
     const layer = layerBy(shot, dice);
     const [unused] = unusedDrawings(shot, layer.id);
-    if (unused)
-      retimeLayer(shot, layer.id, (all) => expose(all, dice.frame, { kind: 'drawing', drawing: unused.id }, 2));
+    if (unused) exposeAgain(shot, layer.id, dice.frame, unused.id, 2);
   },
   'write a number': (shot, dice) => {
     const layer = layerBy(shot, dice);
     const drawing = Object.values(shot.drawings).find(({ layerId }) => layerId === layer.id);
-    if (drawing)
-      retimeLayer(shot, layer.id, (all) => write(all, dice.frame, { kind: 'drawing', drawing: drawing.id }, 2));
+    if (drawing) writeDrawing(shot, layer.id, dice.frame, drawing.id, 2);
   },
   renumber: (shot, dice) => renumber(shot, layerBy(shot, dice).id),
   'after the last': (shot, dice) => void (layerBy(shot, dice).afterLast = AFTER_LAST[dice.frame % 4]),

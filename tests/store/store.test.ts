@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import type { History } from '../../src/core/history/index.ts';
+import { repeatTo, retimeLayer, roundByFrames, writeNote } from '../../src/core/sheet/index.ts';
 import type { Shot } from '../../src/core/shot/index.ts';
 import {
   addShot,
@@ -80,6 +81,30 @@ describe('keeping', () => {
     }
     expect(again.shot.drawings[drawing].ink).toHaveLength(1);
     await second.close();
+  });
+
+  test('long sheets, notes and pins come back from journal and snapshot alike, undo and all', async () => {
+    const { history, keeper } = await opened();
+    const id = history.shot.layers.at(-1)!.id;
+    keeper.append(history.change('repeat', (shot) => retimeLayer(shot, id, (all) => repeatTo(all, 0, 1, 900)))!);
+    keeper.append(history.change('note', (shot) => writeNote(shot, 3, 'plum', 'sure?'))!);
+    keeper.append(history.change('round', (shot) => retimeLayer(shot, id, (all) => roundByFrames(all, 0, 900, 3)))!);
+    await keeper.settled();
+    expect((await openHistory(db, history.shot.id)).shot).toEqual(history.shot);
+    await keeper.close();
+    const again = await openHistory(db, history.shot.id);
+    expect(again.shot).toEqual(history.shot);
+    for (let i = 0; i < 3; i++) again.step('undo');
+    expect(again.shot.layers.at(-1)!.exposures).toHaveLength(1);
+    expect(again.shot.notes).toEqual([]);
+  });
+
+  test('what an earlier version kept is opened, with what it lacks empty', async () => {
+    const { history } = await opened();
+    const { drawings: _, markers: __, notes: ___, ...older } = history.shot;
+    const kept = (await db.snapshots.get(history.shot.id))!;
+    await db.snapshots.put({ ...kept, structure: older as unknown as typeof kept.structure });
+    expect((await openHistory(db, history.shot.id)).shot).toEqual(history.shot);
   });
 
   test('a snapshot after a crash holds exactly what the journal says, removed drawings included', async () => {

@@ -4,7 +4,7 @@ import {
   copyAsNew,
   drawingShown,
   drawingsIn,
-  expose,
+  exposeAgain,
   exposuresOf,
   layerOf,
   makeOwn,
@@ -12,7 +12,6 @@ import {
   removeUnused,
   renumber,
   repeatSpan,
-  retimeLayer,
   runAt,
   setExposures,
   splitHold,
@@ -89,9 +88,7 @@ function reuse(context: CommandContext): void {
   }
   const run = runAt(layer.exposures, frame);
   const done = timed(context, [layer.id], `use drawing ${drawing.number} again`, (shot) =>
-    retimeLayer(shot, layer.id, (all) =>
-      expose(all, shown && run ? run.start : frame, { kind: 'drawing', drawing: drawing.id }, newHold),
-    ),
+    exposeAgain(shot, layer.id, shown && run ? run.start : frame, drawing.id, newHold),
   );
   if (done && shown && run) goToFrame(context, run.start + run.exposure.frames);
 }
@@ -156,9 +153,7 @@ export function putBack(context: CommandContext, id: Id): void {
   const layer = layerInHand(context);
   if (!layer) return;
   const { frame, newHold } = context.view.getState();
-  timed(context, [layer.id], 'put back on the sheet', (shot) =>
-    retimeLayer(shot, layer.id, (all) => expose(all, frame, { kind: 'drawing', drawing: id }, newHold)),
-  );
+  timed(context, [layer.id], 'put back on the sheet', (shot) => exposeAgain(shot, layer.id, frame, id, newHold));
 }
 
 /** Removes unused drawings of the layer in hand, and says which. */

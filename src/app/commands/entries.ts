@@ -1,5 +1,5 @@
 /** What was written into the little field on the sheet, taken. */
-import { drawingNamed, drawingShown, nameFrame, retimeLayer, runAt, write, writeNote } from '../../core/sheet/index.ts';
+import { drawingNamed, drawingShown, nameFrame, runAt, writeDrawing, writeNote } from '../../core/sheet/index.ts';
 import { LIMITS } from '../../core/shot/index.ts';
 import type { Entry } from '../session/view-state.ts';
 import { hold } from './holds.ts';
@@ -46,7 +46,7 @@ function takeDrawing(context: CommandContext, words: string): Entry | null {
   const stays = there && run?.start === frame;
   if (!stays) {
     const done = timed(context, [layer.id], `write drawing ${words}`, (shot) =>
-      retimeLayer(shot, layer.id, (all) => write(all, frame, { kind: 'drawing', drawing: drawing.id }, newHold)),
+      writeDrawing(shot, layer.id, frame, drawing.id, newHold),
     );
     if (!done) return null;
   }

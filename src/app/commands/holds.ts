@@ -2,10 +2,10 @@
 import {
   closeUpSpan,
   emptySpan,
+  holdsBy,
   retimeLayer,
   retimeSpan,
   type Span,
-  setHold,
   setHolds,
   slideChange,
   swapWithNeighbour,
@@ -23,11 +23,7 @@ function holdBy(by: number) {
     const span = chosenOrRun(context);
     if (!span) return;
     timedSpan(context, span, by > 0 ? 'hold longer' : 'hold shorter', (shot) =>
-      retimeSpan(shot, span, (all, from, to) =>
-        all
-          .slice(from, to)
-          .reduce((out, { cell, frames }, i) => (cell ? setHold(out, from + i, frames + by) : out), all),
-      ),
+      retimeSpan(shot, span, (all, from, to) => holdsBy(all, from, to, by)),
     );
   };
 }
@@ -110,6 +106,7 @@ export const holdCommands: Command[] = [
   },
   {
     id: 'type-hold',
+    keysSay: '0–9',
     name: 'Type a hold',
     group: 'Timing',
     keys: Array.from({ length: 10 }, (_, i) => `Digit${i}`).concat(Array.from({ length: 10 }, (_, i) => `Numpad${i}`)),

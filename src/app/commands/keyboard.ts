@@ -35,8 +35,9 @@ export function keysOf(command: Command): string[] {
 
 /** The first key of a command in words, for hints and menus. */
 export function keyHint(command: Command): string {
-  const [first] = keysOf(command);
-  return first ? keyInWords(first) : '';
+  const keys = keysOf(command);
+  if (command.keysSay && keys === command.keys) return command.keysSay;
+  return keys.length > 0 ? keyInWords(keys[0]) : '';
 }
 
 /** Whether keys belong to what has the focus: text being written, a slider, an open menu. */

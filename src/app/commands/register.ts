@@ -31,6 +31,8 @@ export interface Command {
   group: CommandGroup;
   /** Keys as `keyOfEvent` writes them ("$mod+Shift+KeyZ"); the first is shown. */
   keys: string[];
+  /** How the keys are shown, where many do the same: "0–9". */
+  keysSay?: string;
   /** Whether it can run now; always, when absent. */
   when?(context: CommandContext): boolean;
   /** `key` is the key pressed, as `keyOfEvent` writes it; empty from a menu or a button. */

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import { COMMANDS } from '../commands/index.ts';
-import { giveKey, keysOf, ownKeys } from '../commands/keyboard.ts';
-import { type Command, keyInWords, keyOfEvent } from '../commands/register.ts';
+import { giveKey, keyHint, ownKeys } from '../commands/keyboard.ts';
+import { type Command, keyOfEvent } from '../commands/register.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Window } from '../parts/Window.tsx';
@@ -27,7 +27,7 @@ export function KeysWindow({ onClose }: { onClose(): void }) {
           <section key={group} className="mb-4 break-inside-avoid">
             <h3 className="mb-1 border-b border-rule pb-1 font-medium">{group}</h3>
             {COMMANDS.filter((command) => command.group === group).map((command) => {
-              const words = asking === command ? 'press' : keysOf(command).slice(0, 1).map(keyInWords).join('') || '·';
+              const words = asking === command ? 'press' : keyHint(command) || '·';
               return (
                 <div key={command.id} className="flex items-center justify-between gap-2 py-0.5">
                   <span>{command.name}</span>

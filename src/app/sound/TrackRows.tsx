@@ -3,6 +3,7 @@ import Trash from 'lucide-react/icons/trash-2';
 import Volume from 'lucide-react/icons/volume-2';
 import VolumeOff from 'lucide-react/icons/volume-x';
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { moveClip, pinnedTo } from '../../core/sheet/index.ts';
 import { type Clip, lengthInWords, newId, type Shot, type Track } from '../../core/shot/index.ts';
 import { clipEnd, clipSeconds, peakBetween, soundEnd } from '../../core/sound/index.ts';
 import { useCommands } from '../commands/context.ts';
@@ -177,6 +178,7 @@ function ClipBox({ clip, x, muted }: { clip: Clip; x: Scale; muted: boolean }) {
     }
   }, [clip, width, seconds, height, muted, sound, wave]);
   const frames = clipEnd(clip, shot.fps) - clip.frame;
+  const pin = pinnedTo(shot, clip);
   return (
     <div
       data-clip={clip.id}
@@ -192,7 +194,7 @@ function ClipBox({ clip, x, muted }: { clip: Clip; x: Scale; muted: boolean }) {
         const by = Math.round((event.clientX - held.x) / (x(1) - x(0)));
         session.change(
           'move sound',
-          (draft) => void (clipOf(draft, clip.id).frame = Math.max(0, held.frame + by)),
+          (draft) => moveClip(clipOf(draft, clip.id), Math.max(0, held.frame + by)),
           held.gesture,
         );
       }}
@@ -202,6 +204,7 @@ function ClipBox({ clip, x, muted }: { clip: Clip; x: Scale; muted: boolean }) {
     >
       <p className="truncate px-1 text-xs text-ink">
         {clip.name} · frame {clip.frame + 1} · {lengthInWords(frames, shot.fps)}
+        {pin !== null && (pin ? ` · pinned to drawing ${pin}` : ' · pinned to a drawing off the sheet')}
       </p>
       <canvas ref={canvas} aria-hidden="true" style={{ width, height }} />
     </div>

@@ -3,8 +3,8 @@ import { plain } from '../history/draft.ts';
 import { newId } from '../shot/ids.ts';
 import { makeDrawing } from '../shot/make.ts';
 import { type Drawing, type Exposure, type Id, type Layer, type Shot, STAGES } from '../shot/model.ts';
-import { shownRun, touched } from './exposures.ts';
-import { expose } from './holds.ts';
+import { shownRun, touched, writtenOut } from './exposures.ts';
+import { expose, write } from './holds.ts';
 import { exposuresOf, layerOf, retimeLayer, type Span, setExposures } from './timing.ts';
 
 const byLayerOf = new WeakMap<object, Map<Id, Drawing[]>>();
@@ -70,8 +70,25 @@ export function newDrawing(shot: Shot, layerId: Id, over: Partial<Drawing> = {})
 export function addDrawing(shot: Shot, layerId: Id, frame: number, hold: number, over: Partial<Drawing> = {}): Drawing {
   const layer = layerOf(shot, layerId);
   const drawing = newDrawing(shot, layerId, over);
-  setExposures(shot, layer, expose(exposuresOf(layer), frame, { kind: 'drawing', drawing: drawing.id }, hold));
+  setExposures(shot, layer, expose(upTo(layer, frame), frame, { kind: 'drawing', drawing: drawing.id }, hold));
   return drawing;
+}
+
+/** A layer's exposures, written out to `frame` as it shows them. */
+function upTo(layer: Layer, frame: number): Exposure[] {
+  return writtenOut(exposuresOf(layer), layer.afterLast, frame);
+}
+
+/** Exposes a drawing that is there once more at `frame` (see `expose`). */
+export function exposeAgain(shot: Shot, layerId: Id, frame: number, drawing: Id, hold: number): void {
+  const layer = layerOf(shot, layerId);
+  setExposures(shot, layer, expose(upTo(layer, frame), frame, { kind: 'drawing', drawing }, hold));
+}
+
+/** Writes a drawing into the cell at `frame` (see `write`). */
+export function writeDrawing(shot: Shot, layerId: Id, frame: number, drawing: Id, hold: number): void {
+  const layer = layerOf(shot, layerId);
+  setExposures(shot, layer, write(upTo(layer, frame), frame, { kind: 'drawing', drawing }, hold));
 }
 
 /** The drawing under the pen at `frame`, made first when the frame is empty. */

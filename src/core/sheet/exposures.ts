@@ -114,6 +114,25 @@ export function shownRun(exposures: Exposure[], afterLast: AfterLast, frame: num
   return inside < 0 ? null : runAt(exposures, inside);
 }
 
+/**
+ * The exposures written out up to frame `to` as `afterLast` shows them, so that what is put there later changes nothing
+ * before it: the last hold longer, or the cycle gone on with. A layer that clears is left as it is.
+ */
+export function writtenOut(exposures: Exposure[], afterLast: AfterLast, to: number): Exposure[] {
+  const total = totalFrames(exposures);
+  if (afterLast === 'clears' || total === 0 || to <= total) return exposures;
+  const out = exposures.slice();
+  let before = exposures.length - 1;
+  for (let frame = total; frame < to; frame++) {
+    const { index, exposure } = shownRun(exposures, afterLast, frame)!;
+    const last = out[out.length - 1];
+    if (index === before) out[out.length - 1] = { ...last, frames: last.frames + 1 };
+    else out.push({ id: newId(), cell: exposure.cell, frames: 1 });
+    before = index;
+  }
+  return out;
+}
+
 function isTidy(exposures: Exposure[]): boolean {
   let wasEmpty = false;
   for (const { cell, frames } of exposures) {

@@ -18,6 +18,13 @@ export function setHolds(exposures: Exposure[], from: number, to: number, frames
   );
 }
 
+/** Holds every drawing of exposures `from`..`to` longer or shorter by `by` frames, none shorter than one. */
+export function holdsBy(exposures: Exposure[], from: number, to: number, by: number): Exposure[] {
+  return exposures.map((exposure, i) =>
+    i >= from && i < to && exposure.cell ? { ...exposure, frames: Math.max(1, exposure.frames + by) } : exposure,
+  );
+}
+
 /**
  * Slides the change at the start of exposure `index` by `by` frames: what stands before gives or takes them, the total
  * stays. A drawing on either side stops at one frame; an empty cell may give way altogether.

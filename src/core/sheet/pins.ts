@@ -1,5 +1,6 @@
 /** Pinned sounds: a clip that begins with a drawing moves with it. */
 import type { Clip, Id, Shot } from '../shot/model.ts';
+import { drawingName } from './drawings.ts';
 import { starts } from './exposures.ts';
 
 /** Where the exposure `id` begins, over all layers; -1 when it is off the sheet. */
@@ -26,4 +27,20 @@ export function followPins(shot: Shot): void {
 /** Pins a clip to an exposure, or lets it go. The clip stays where it is. */
 export function pinClip(shot: Shot, clip: Clip, exposure: Id | null): void {
   clip.pin = exposure === null ? null : { exposure, offset: clip.frame - Math.max(0, exposureStart(shot, exposure)) };
+}
+
+/** Moves a clip to begin on a frame; a pinned one stays pinned, that much further from its drawing. */
+export function moveClip(clip: Clip, frame: number): void {
+  if (clip.pin) clip.pin.offset += frame - clip.frame;
+  clip.frame = frame;
+}
+
+/** The name on the sheet of the drawing a clip is pinned to; null when it is not pinned, empty while that is off the sheet. */
+export function pinnedTo(shot: Shot, clip: Clip): string | null {
+  if (!clip.pin) return null;
+  for (const { exposures } of shot.layers) {
+    const cell = exposures.find(({ id }) => id === clip.pin!.exposure)?.cell;
+    if (cell?.kind === 'drawing' && shot.drawings[cell.drawing]) return drawingName(shot.drawings[cell.drawing]);
+  }
+  return '';
 }

@@ -53,6 +53,14 @@ describe('drawing on the sheet', () => {
     expect(edit(shot, (draft) => void addDrawing(draft, layerId, 11, 3)).length).toBe(14);
     expect(edit(shot, (draft) => void addDrawing(draft, layerId, 5, 1)).length).toBe(12);
   });
+  test('after the last drawing of a layer that holds, a new one leaves the hold before it as it was seen', () => {
+    const { shot, layerId } = smallShot();
+    const after = edit(shot, (draft) => {
+      layerOf(draft, layerId).afterLast = 'holds';
+      addDrawing(draft, layerId, 9, 2);
+    });
+    expect(layerOf(after, layerId).exposures.map(({ frames }) => frames)).toEqual([9, 2]);
+  });
   test('a copy as new starts equal and goes its own way; its lines know where they came from', () => {
     const { shot, drawing, layerId } = smallShot();
     const after = edit(shot, (draft) => void copyAsNew(draft, layerId, 0, 2));

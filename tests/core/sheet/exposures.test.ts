@@ -9,12 +9,14 @@ import {
   removeFrames,
   runAt,
   setHold,
+  shownRun,
   slideChange,
   swapWithNeighbour,
   tidy,
   totalFrames,
+  writtenOut,
 } from '../../../src/core/sheet/index.ts';
-import type { Exposure } from '../../../src/core/shot/index.ts';
+import { AFTER_LAST, type Exposure } from '../../../src/core/shot/index.ts';
 import { anySheet, cellOf, inShort, sheet } from '../../make.ts';
 
 describe('holds', () => {
@@ -96,6 +98,29 @@ describe('after the last drawing', () => {
     const inside = (frame: number) => frameInside(late, 'repeats', frame);
     expect([0, 1, 2, 3, 4, 5, 6, 7].map(inside)).toEqual([0, 1, 2, 3, 2, 3, 2, 3]);
     expect([4, 5, 6].map((frame) => frameInside(late, 'back-and-forth', frame))).toEqual([2, 3, 2]);
+  });
+});
+
+describe('written out to a frame', () => {
+  const out = (short: string, after: Parameters<typeof writtenOut>[1], to: number) =>
+    inShort(writtenOut(sheet(short), after, to));
+  test('the last hold is longer, a cycle goes on, a layer that clears stays', () => {
+    expect(out('a2 b2', 'holds', 7)).toBe('a2 b5');
+    expect(out('-2 a2 b1', 'repeats', 9)).toBe('-2 a2 b1 a2 b1 a1');
+    expect(out('a1 b2 c1', 'back-and-forth', 8)).toBe('a1 b2 c1 b2 a1 b1');
+    expect(out('a2 b2', 'clears', 7)).toBe('a2 b2');
+    expect(out('a2 b2', 'repeats', 3)).toBe('a2 b2');
+  });
+  test('every frame shows what it showed', () => {
+    fc.assert(
+      fc.property(anySheet, fc.constantFrom(...AFTER_LAST), fc.nat(120), (exposures, after, to) => {
+        const before = tidy(exposures);
+        const written = writtenOut(before, after, to);
+        for (let frame = 0; frame < to; frame++)
+          expect(shownRun(written, after, frame)?.exposure.cell).toEqual(shownRun(before, after, frame)?.exposure.cell);
+      }),
+      { numRuns: 500 },
+    );
   });
 });
 

@@ -18,6 +18,7 @@ import {
   makeOwn,
   markerAt,
   mergeDown,
+  moveClip,
   moveNotes,
   movePiece,
   nameFrame,
@@ -25,6 +26,7 @@ import {
   packExposures,
   packPatches,
   pinClip,
+  pinnedTo,
   progressSays,
   pushSpan,
   putPiece,
@@ -185,6 +187,15 @@ describe('pinned sounds', () => {
     expect(clipFrame()).toBe(5);
     edit((draft) => void putPiece(draft, cut, ['keeper'], 12, 'in'));
     expect(clipFrame()).toBe(13);
+  });
+  test('moved by hand, they stay pinned at the new distance; what they are pinned to is named', () => {
+    pinned('keeper-e1');
+    edit((draft) => moveClip(draft.tracks[0].clips[0], 9));
+    edit((draft) => retimeLayer(draft, 'keeper', (all) => setHold(all, 0, 5)));
+    expect(clipFrame()).toBe(10);
+    expect(pinnedTo(shot, shot.tracks[0].clips[0])).toBe('2');
+    edit((draft) => emptySpan(draft, span(5, 9)));
+    expect(pinnedTo(shot, shot.tracks[0].clips[0])).toBe('');
   });
   test('let go, they stand on their frame', () => {
     pinned('keeper-e1');

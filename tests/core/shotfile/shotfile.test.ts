@@ -84,6 +84,17 @@ describe('a shot file', () => {
     expect(read.shot).toEqual(shot);
     expect(read.media).toEqual(media);
   });
+  test('of version 1 is read; what it lacks is empty', () => {
+    const old = tampered((parts) => {
+      parts['vignette.json'] = strToU8(JSON.stringify({ format: 'vignette-shot', version: 1 }));
+      const { markers: _, notes: __, ...rest } = JSON.parse(strFromU8(parts['shot.json']));
+      for (const { clips } of rest.tracks) for (const clip of clips) delete clip.pin;
+      parts['shot.json'] = strToU8(JSON.stringify(rest));
+    });
+    const read = readShotFile(old).shot;
+    expect([read.markers, read.notes, read.tracks[0].clips[0].pin]).toEqual([[], [], null]);
+    expect(Object.values(read.drawings)).toMatchObject([{ number: 1, label: '', stage: 'rough' }]);
+  });
   test('is a zip of documented parts', () => {
     const { shot, media } = fullShot();
     const parts = unzipSync(writeShotFile(shot, media));
