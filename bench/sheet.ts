@@ -140,6 +140,8 @@ export async function benchSheetByHand(animator: Animator): Promise<void> {
     );
   }
   await animator.hand.key('Escape');
+  // The snapshot that follows an edit is written after a rest; scrolling is measured by itself.
+  await animator.hand.wait(6000);
   const scrolled = await animator.page.evaluate(async () => {
     const run = (element: HTMLElement, sideways: boolean) =>
       new Promise<number[]>((done) => {

@@ -186,4 +186,25 @@ describe('the rest of the sheet', () => {
     expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2 5x2');
     await animator.undo();
   });
+
+  test('a finger scrolls the sheet, and a tap goes to a cell', async () => {
+    await animator.page.setViewport({ width: 1280, height: 700 });
+    await animator.toCell('Clean', 2);
+    const scrolled = () => animator.page.$eval('[data-testid="sheet"]', (element) => element.scrollTop);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x: number, y: number) =>
+      animator.hand.cdp.send('Input.dispatchTouchEvent', { type, touchPoints: type === 'touchEnd' ? [] : [{ x, y }] });
+    const { x, y } = await animator.cell('Clean', 14, 0.4);
+    await touch('touchStart', x, y);
+    for (let i = 1; i <= 8; i++) await touch('touchMove', x, y - 15 * i);
+    await touch('touchEnd', x, y - 120);
+    await animator.hand.wait(200);
+    expect(await scrolled()).toBe(120);
+    expect(await animator.frame()).toBe(2);
+    const cell = await animator.cell('Clean', 13, 0.4);
+    await touch('touchStart', cell.x, cell.y);
+    await touch('touchEnd', cell.x, cell.y);
+    await animator.hand.wait(200);
+    expect(await animator.frame()).toBe(13);
+    expect(await animator.sheetOf('Clean')).toBe('1x4 2x4 3x4 4x4 5x4');
+  });
 });

@@ -23,6 +23,8 @@ export interface PlayState {
 const ROOM = 512 * 1024 ** 2;
 /** Playing begins after this long even if pictures are still missing. */
 const LONGEST_WAIT_MS = 2500;
+/** Looking through frames gives way to the hand after this long. */
+const SLICE_MS = 5;
 /** Sound starts this much after it is scheduled, seconds. */
 const LEAD = 0.06;
 
@@ -93,21 +95,23 @@ export class Player {
     return image;
   }
 
-  /** Frames of the range whose picture is not ready, each picture once, from the playhead on. */
-  private missing(): number[] {
+  /** Frames of the range, from the playhead on. */
+  private order(): number[] {
     const { from, to } = this.range;
     const { frame } = this.view.getState();
     const length = to - from + 1;
     const start = frame >= from && frame <= to ? frame - from : 0;
-    const seen = new Set<string>();
-    const out: number[] = [];
-    for (let i = 0; i < length; i++) {
-      const at = from + ((start + i) % length);
-      const key = this.key(at);
-      if (!this.pictures.has(key) && !seen.has(key)) out.push(at);
-      seen.add(key);
+    return Array.from({ length }, (_, i) => from + ((start + i) % length));
+  }
+
+  /** How many pictures of the range are not ready. */
+  private missing(): number {
+    const keys = new Set<string>();
+    for (const frame of this.order()) {
+      const key = this.key(frame);
+      if (!this.pictures.has(key)) keys.add(key);
     }
-    return out;
+    return keys.size;
   }
 
   /** Makes missing pictures one after another until `stop` says so. */
@@ -115,8 +119,15 @@ export class Player {
     // One maker at a time: a second would only queue behind the first.
     while (this.readying) await this.readying;
     this.readying = (async () => {
-      for (const frame of this.missing()) {
+      let began = performance.now();
+      for (const frame of this.order()) {
+        // Thousands of frames are looked through in slices, so that the hand never waits for it.
+        if (performance.now() - began > SLICE_MS) {
+          await new Promise((done) => setTimeout(done));
+          began = performance.now();
+        }
         if (stop()) return;
+        if (this.pictures.has(this.key(frame))) continue;
         await this.picture(frame);
         this.state.setState(({ ready }) => ({ ready: ready + 1 }));
       }
@@ -136,7 +147,7 @@ export class Player {
   async play(): Promise<void> {
     const run = ++this.run;
     const gone = () => run !== this.run;
-    const needed = this.missing().length;
+    const needed = this.missing();
     this.state.setState({ state: 'ready', ready: 0, needed, achieved: 0, dropped: 0 });
     await this.sound.wake();
     const making = this.makeReady(gone);

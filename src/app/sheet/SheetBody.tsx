@@ -222,19 +222,21 @@ function usePainted(
       const peaks = (asset: string) => sound.peaks(asset);
       paintSheet(target.getContext('2d')!, { ...scene, scrollLeft, scrollTop, ...room, peaks }, dpr);
     };
-    paint();
+    // Once a frame, however many edits and scrolls it brings; at once only where another size would show it stretched.
     let waiting = 0;
-    const scrolled = () => {
+    const paintSoon = () => {
       cancelAnimationFrame(waiting);
       waiting = requestAnimationFrame(paint);
     };
-    element.addEventListener('scroll', scrolled);
+    if (target.width !== Math.round(room.width * dpr) || target.height !== Math.round(room.height * dpr)) paint();
+    else paintSoon();
+    element.addEventListener('scroll', paintSoon);
     let gone = false;
-    void document.fonts.ready.then(() => !gone && paint());
+    void document.fonts.ready.then(() => !gone && paintSoon());
     return () => {
       gone = true;
       cancelAnimationFrame(waiting);
-      element.removeEventListener('scroll', scrolled);
+      element.removeEventListener('scroll', paintSoon);
     };
   }, [...parts, washed, layerId, selection, landing, range, rowHeight, layout, room, sound, waves]);
 }

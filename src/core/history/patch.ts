@@ -56,6 +56,10 @@ function diffTrees(a: Tree, b: Tree, path: Path, out: PatchPair): void {
   }
 }
 
+function part(list: unknown[], from: number, to: number): unknown[] {
+  return from === 0 && to === list.length && Object.isFrozen(list) ? list : list.slice(from, to);
+}
+
 function diffArrays(a: unknown[], b: unknown[], path: Path, out: PatchPair): void {
   let start = 0;
   while (start < a.length && start < b.length && Object.is(a[start], b[start])) start++;
@@ -75,8 +79,9 @@ function diffArrays(a: unknown[], b: unknown[], path: Path, out: PatchPair): voi
       return;
     }
   }
-  const removed = a.slice(start, endA);
-  const inserted = b.slice(start, endB);
+  // A whole frozen list goes in as it is, so that what others remember with it (its packed form) is found again.
+  const removed = part(a, start, endA);
+  const inserted = part(b, start, endB);
   out.patches.push({ path, at: start, remove: removed.length, insert: inserted });
   out.inverse.push({ path, at: start, remove: inserted.length, insert: removed });
 }

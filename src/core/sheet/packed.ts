@@ -25,14 +25,13 @@ export function packExposures(exposures: readonly Exposure[]): PackedExposures {
   const shows = new Int32Array(exposures.length);
   const cells: CellRef[] = [];
   const places = new Map<string, number>();
-  const ids: string[] = [];
-  exposures.forEach(({ id, cell, frames: count }, i) => {
-    ids.push(id);
+  let ids = '';
+  for (let i = 0; i < exposures.length; i++) {
+    const { id, cell, frames: count } = exposures[i];
+    ids += i === 0 ? id : `,${id}`;
     frames[i] = count;
-    if (!cell) {
-      shows[i] = -1;
-      return;
-    }
+    shows[i] = -1;
+    if (!cell) continue;
     const key = cell.kind === 'drawing' ? cell.drawing : cellKey(cell);
     let place = places.get(key);
     if (place === undefined) {
@@ -40,8 +39,8 @@ export function packExposures(exposures: readonly Exposure[]): PackedExposures {
       places.set(key, place);
     }
     shows[i] = place;
-  });
-  packed = { ids: ids.join(), frames, cells, shows };
+  }
+  packed = { ids, frames, cells, shows };
   known.set(exposures, packed);
   return packed;
 }
