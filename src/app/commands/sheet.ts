@@ -3,12 +3,16 @@
 import type { Command, CommandContext } from './register.ts';
 import { chosen } from './timed.ts';
 
-const ROW_HEIGHTS = [10, 14, 18, 24, 32];
+const ROW_HEIGHTS = [12, 14, 18, 24, 32];
+
+/** The step nearest a row height. */
+const nearest = (height: number) =>
+  ROW_HEIGHTS.reduce((best, each, i) => (Math.abs(each - height) < Math.abs(ROW_HEIGHTS[best] - height) ? i : best), 0);
 
 function rowsBy(by: number) {
   return ({ view }: Pick<CommandContext, 'view'>) =>
     view.setState(({ rowHeight }) => ({
-      rowHeight: ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, ROW_HEIGHTS.indexOf(rowHeight) + by))],
+      rowHeight: ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, nearest(rowHeight) + by))],
     }));
 }
 

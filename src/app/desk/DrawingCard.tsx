@@ -56,7 +56,7 @@ export function DrawingCard() {
     'mark-between': useCommand('mark-between'),
   };
   return (
-    <div className="flex w-[276px] shrink-0 flex-col gap-1.5 border-l border-rule px-2.5 py-2 text-sm">
+    <div className="flex w-[296px] shrink-0 flex-col gap-1.5 border-l border-rule px-2.5 py-2 text-sm">
       <div className="flex h-7 items-center gap-2">
         <span className="truncate font-semibold">
           {layer ? layer.name : 'No layer'}

@@ -114,7 +114,7 @@ function paintNumber(
   c.lineWidth = 1.1;
   c.beginPath();
   const across = Math.min(at.width / 2 - 1, Math.max(rh / 2 - 1, 5 + name.length * 2.6));
-  c.ellipse(at.x, at.y - 0.5, across, rh / 2 - 1, 0, 0, 2 * Math.PI);
+  c.ellipse(at.x, at.y - 0.5, across, rh / 2 - (rh < 14 ? 0.25 : 1), 0, 0, 2 * Math.PI);
   c.stroke();
 }
 

@@ -71,12 +71,12 @@ export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: 
   ground(layout.frozen);
   paintSound(c, scene, rows);
   paintRules(c, scene, rows);
-  paintNumbers(c, scene, rows);
-  paintNotes(c, scene, rows);
   for (const x of [FRAME_COLUMN, layout.soundEnd, layout.frozen]) {
     c.fillStyle = RULE;
     c.fillRect(x - 1, 0, 1, height);
   }
+  paintNumbers(c, scene, rows);
+  paintNotes(c, scene, rows);
 }
 
 function paintRules(c: CanvasRenderingContext2D, { width }: SheetScene, { first, last, y }: Rows): void {
@@ -90,7 +90,7 @@ function paintRules(c: CanvasRenderingContext2D, { width }: SheetScene, { first,
 function paintNumbers(c: CanvasRenderingContext2D, scene: SheetScene, { first, last, y }: Rows): void {
   const { shot, range, rowHeight: rh, width } = scene;
   c.textBaseline = 'middle';
-  const every = rh < 12 ? 2 : 1;
+  const every = rh < 14 ? 2 : 1;
   for (let frame = first; frame <= Math.min(last, shot.length); frame++) {
     const top = Math.round(y(frame));
     const number = frame + 1;
