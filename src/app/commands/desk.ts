@@ -1,3 +1,4 @@
+import { ERASES } from '../../core/ink/index.ts';
 import { paperRoom } from '../desk/room.ts';
 import { FITTED, panBy, turnAbout, zoomAbout } from '../desk/view.ts';
 import type { ToolId } from '../session/view-state.ts';
@@ -66,6 +67,17 @@ export const deskCommands: Command[] = [
   { id: 'tool-move', name: 'Move paper', group: 'Tools', keys: ['KeyM'], run: takeTool('move') },
   { id: 'thinner', name: 'Thinner line', group: 'Tools', keys: ['KeyZ'], run: widthBy(1 / 1.15) },
   { id: 'wider', name: 'Wider line', group: 'Tools', keys: ['KeyX'], run: widthBy(1.15) },
+  {
+    id: 'next-erase',
+    name: 'Next way to erase',
+    group: 'Tools',
+    keys: ['Alt+KeyQ'],
+    run: ({ view }) =>
+      view.setState(({ tools }) => {
+        const how = ERASES[(ERASES.indexOf(tools.eraser.how) + 1) % ERASES.length];
+        return { tool: 'eraser', tools: { ...tools, eraser: { ...tools.eraser, how } } };
+      }),
+  },
   {
     id: 'ghosts',
     name: 'Ghosts on / off',

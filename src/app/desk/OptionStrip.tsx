@@ -1,6 +1,7 @@
 import FlipHorizontal from 'lucide-react/icons/flip-horizontal-2';
 import Maximize from 'lucide-react/icons/maximize';
 import type { ReactNode } from 'react';
+import { ERASES, type EraseHow } from '../../core/ink/index.ts';
 import { useCommand } from '../commands/context.ts';
 import { SwatchChooser } from '../paint/SwatchChooser.tsx';
 import { IconButton } from '../parts/Button.tsx';
@@ -62,9 +63,19 @@ function LineOptions({ kind }: { kind: 'pencil' | 'pen' }) {
   );
 }
 
+const ERASE_WORDS: Record<EraseHow, [name: string, about: string]> = {
+  part: ['Part', 'Cuts lines where it passes'],
+  line: ['Whole line', 'Takes every line it touches off whole'],
+  crossings: ['To crossings', 'Takes a line off up to where it crosses others: an overshoot in one touch'],
+  loop: ['Inside a loop', 'Takes off what lies inside a loop you draw'],
+};
+
 function EraserOptions() {
   const { view } = useOpenShot();
-  const { width } = useView((state) => state.tools.eraser);
+  const { width, how } = useView((state) => state.tools.eraser);
+  const next = useCommand('next-erase');
+  const set = (part: Partial<ToolSettings['eraser']>) =>
+    view.setState(({ tools }) => ({ tools: { ...tools, eraser: { ...tools.eraser, ...part } } }));
   return (
     <>
       <Option name={`Width ${width}`}>
@@ -73,10 +84,25 @@ function EraserOptions() {
           value={width}
           min={2}
           max={200}
-          onChange={(next) => view.setState(({ tools }) => ({ tools: { ...tools, eraser: { width: next } } }))}
+          disabled={how === 'loop'}
+          onChange={(value) => set({ width: value })}
         />
       </Option>
-      <span className="truncate text-second">Cuts lines where it passes; paint stays.</span>
+      <div role="radiogroup" aria-label="What the eraser takes off" className="flex gap-0.5" title={next.keys}>
+        {ERASES.map((each) => (
+          <button
+            key={each}
+            type="button"
+            role="radio"
+            aria-checked={how === each}
+            title={`${ERASE_WORDS[each][1]}. Paint stays.`}
+            className={`h-6 rounded-md px-1.5 whitespace-nowrap min-[1180px]:px-2.5 ${how === each ? 'bg-wash font-medium text-accent' : 'text-second hover:text-ink'}`}
+            onClick={() => set({ how: each })}
+          >
+            {ERASE_WORDS[each][0]}
+          </button>
+        ))}
+      </div>
     </>
   );
 }

@@ -1,5 +1,6 @@
 /** What the person looks at and holds in the hand: not part of the shot, remembered beside it. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { EraseHow } from '../../core/ink/index.ts';
 import type { Ends, Span } from '../../core/sheet/index.ts';
 import type { Id, NoteColour, Shot } from '../../core/shot/index.ts';
 import { FITTED, type PaperView } from '../desk/view.ts';
@@ -17,7 +18,7 @@ export interface LineSettings {
 export interface ToolSettings {
   pencil: LineSettings;
   pen: LineSettings;
-  eraser: { width: number };
+  eraser: { width: number; how: EraseHow };
   /** Openings up to `gap` paper pixels are closed; `off`: the pen takes paint off. */
   pour: { gap: number; off: boolean };
 }
@@ -91,7 +92,7 @@ export interface ViewState {
 export const FIRST_TOOLS: ToolSettings = {
   pencil: { width: 7, pressure: 0.7, steady: 0.25 },
   pen: { width: 8, pressure: 0.6, steady: 0.4 },
-  eraser: { width: 28 },
+  eraser: { width: 28, how: 'part' },
   pour: { gap: 6, off: false },
 };
 
@@ -146,6 +147,8 @@ export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettin
   const first = firstView(shot);
   const view = { ...first, ...kept, rolling: false, entry: null, landing: null };
   view.tools = { ...first.tools, ...tools };
+  // Tools kept before erasers had ways.
+  view.tools.eraser = { ...first.tools.eraser, ...view.tools.eraser };
   if (!shot.layers.some((layer) => layer.id === view.layerId)) view.layerId = first.layerId;
   if (!shot.palettes[0].swatches.some((swatch) => swatch.id === view.swatch)) view.swatch = first.swatch;
   view.timing = { ...first.timing, ...view.timing };

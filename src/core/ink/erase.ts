@@ -1,8 +1,15 @@
-/** Erasing: a round eraser cuts lines where it passes; what is left of a line stays an ordinary, editable line. */
+/**
+ * Erasing: what is left of a line stays an ordinary, editable line. Four ways: the part that is passed over, the whole
+ * line, a line up to its crossings (an overshoot in one touch), all inside a loop.
+ */
 import { newId } from '../shot/ids.ts';
 import { POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { SAMPLE_SIZE, sampleCurve } from './curve.ts';
+import { crossingsOf, insideLoop, meet } from './crossings.ts';
+import { densePoints } from './dense.ts';
 import { diameter, strokeBounds } from './outline.ts';
+
+export const ERASES = ['part', 'line', 'crossings', 'loop'] as const;
+export type EraseHow = (typeof ERASES)[number];
 
 /** Remnants shorter than this (paper pixels) are dust. */
 const DUST = 1.5;
@@ -28,27 +35,6 @@ function touches(path: Float32Array, radius: number, x: number, y: number): bool
   return false;
 }
 
-/** Splits every span into pieces no longer than this before cutting, paper pixels. */
-const FINE = 2;
-
-/** Resampled points, dense enough to cut anywhere: POINT_SIZE floats each. */
-function densePoints(stroke: Stroke): Float32Array {
-  const samples = sampleCurve(stroke.points, stroke.closed);
-  const out: number[] = [];
-  const push = (x: number, y: number, p: number) => out.push(x, y, p, 0, 0, 0);
-  push(samples[0], samples[1], samples[2]);
-  for (let i = SAMPLE_SIZE; i < samples.length; i += SAMPLE_SIZE) {
-    const [ax, ay, ap] = [samples[i - 3], samples[i - 2], samples[i - 1]];
-    const [bx, by, bp] = [samples[i], samples[i + 1], samples[i + 2]];
-    const count = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / FINE));
-    for (let k = 1; k <= count; k++) {
-      const t = k / count;
-      push(ax + (bx - ax) * t, ay + (by - ay) * t, ap + (bp - ap) * t);
-    }
-  }
-  return Float32Array.from(out);
-}
-
 function lengthOf(points: number[]): number {
   let length = 0;
   for (let i = POINT_SIZE; i < points.length; i += POINT_SIZE) {
@@ -57,24 +43,26 @@ function lengthOf(points: number[]): number {
   return length;
 }
 
-/** Cuts one stroke; null when the eraser does not touch it. A line is touched when its inked edge is. */
-function cutStroke(stroke: Stroke, path: Float32Array, radius: number): Stroke[] | null {
-  const dense = densePoints(stroke);
-  const n = dense.length / POINT_SIZE;
-  const gone = new Uint8Array(n);
+/** For every dense point 1 when the eraser reaches it, or null when it reaches none. */
+function reached(stroke: Stroke, dense: Float32Array, path: Float32Array, radius: number): Uint8Array | null {
+  const gone = new Uint8Array(dense.length / POINT_SIZE);
   let any = false;
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < gone.length; i++) {
     const o = i * POINT_SIZE;
+    // A line is touched when its inked edge is.
     const reach = radius + diameter(stroke.brush, dense[o + 2]) * 0.25;
-    if (touches(path, reach, dense[o], dense[o + 1])) {
-      gone[i] = 1;
-      any = true;
-    }
+    if (!touches(path, reach, dense[o], dense[o + 1])) continue;
+    gone[i] = 1;
+    any = true;
   }
-  if (!any) return null;
+  return any ? gone : null;
+}
+
+/** The parts of a line whose points are not gone. */
+function remains(stroke: Stroke, dense: Float32Array, gone: Uint8Array): Stroke[] {
   const parts: number[][] = [];
   let part: number[] = [];
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < gone.length; i++) {
     if (gone[i]) {
       if (part.length) parts.push(part);
       part = [];
@@ -82,7 +70,7 @@ function cutStroke(stroke: Stroke, path: Float32Array, radius: number): Stroke[]
   }
   if (part.length) parts.push(part);
   // A closed line that keeps its start is one piece across the seam.
-  if (stroke.closed && parts.length > 1 && !gone[0] && !gone[n - 1]) {
+  if (stroke.closed && parts.length > 1 && !gone[0] && !gone[gone.length - 1]) {
     const tail = parts.pop()!;
     parts[0] = [...tail, ...parts[0].slice(POINT_SIZE)];
   }
@@ -91,11 +79,13 @@ function cutStroke(stroke: Stroke, path: Float32Array, radius: number): Stroke[]
     .map((points) => ({ ...stroke, id: newId(), closed: false, points: Float32Array.from(points) }));
 }
 
-/**
- * Passes an eraser of `radius` along `path` (x, y pairs, paper pixels) over the strokes. Untouched strokes are the same
- * objects; returns null when nothing was touched.
- */
-export function erase(ink: Stroke[], path: Float32Array, radius: number): Stroke[] | null {
+/** Runs `cut` over the strokes that a box reaches; it gives what is left of one, or null where it stays. */
+function overNear(
+  ink: Stroke[],
+  path: Float32Array,
+  radius: number,
+  cut: (stroke: Stroke) => Stroke[] | null,
+): Stroke[] | null {
   const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
   for (let i = 0; i < path.length; i += 2) {
     box.minX = Math.min(box.minX, path[i] - radius);
@@ -106,13 +96,110 @@ export function erase(ink: Stroke[], path: Float32Array, radius: number): Stroke
   let any = false;
   const out: Stroke[] = [];
   for (const stroke of ink) {
-    const b = strokeBounds(stroke);
-    const near = b.minX <= box.maxX && b.maxX >= box.minX && b.minY <= box.maxY && b.maxY >= box.minY;
-    const cut = near ? cutStroke(stroke, path, radius) : null;
-    if (cut) {
+    const left = meet(strokeBounds(stroke), box) ? cut(stroke) : null;
+    if (left) {
       any = true;
-      out.push(...cut);
+      out.push(...left);
     } else out.push(stroke);
   }
   return any ? out : null;
+}
+
+/**
+ * Passes an eraser of `radius` along `path` (x, y pairs, paper pixels) over the strokes. Untouched strokes are the same
+ * objects; returns null when nothing was touched.
+ */
+export function erase(ink: Stroke[], path: Float32Array, radius: number): Stroke[] | null {
+  return overNear(ink, path, radius, (stroke) => {
+    const dense = densePoints(stroke);
+    const gone = reached(stroke, dense, path, radius);
+    return gone && remains(stroke, dense, gone);
+  });
+}
+
+/** The same, but every line touched goes whole. */
+export function eraseLines(ink: Stroke[], path: Float32Array, radius: number): Stroke[] | null {
+  return overNear(ink, path, radius, (stroke) => (reached(stroke, densePoints(stroke), path, radius) ? [] : null));
+}
+
+/**
+ * The same, but of every line touched goes what lies between the crossings on both sides of the touch, or between a
+ * crossing and the line's end: an overshoot in one touch. A line without a crossing goes whole.
+ */
+export function eraseToCrossings(ink: Stroke[], path: Float32Array, radius: number): Stroke[] | null {
+  const dense = new Map<Stroke, Float32Array>();
+  const denseOf = (stroke: Stroke) => {
+    let points = dense.get(stroke);
+    if (!points) {
+      points = densePoints(stroke);
+      dense.set(stroke, points);
+    }
+    return points;
+  };
+  return overNear(ink, path, radius, (stroke) => {
+    const own = denseOf(stroke);
+    const hit = reached(stroke, own, path, radius);
+    if (!hit) return null;
+    const bounds = strokeBounds(stroke);
+    const places = ink
+      .filter((other) => meet(strokeBounds(other), bounds))
+      .flatMap((other) => crossingsOf(own, denseOf(other)))
+      .sort((a, b) => a - b);
+    if (places.length === 0) return [];
+    const { points, crossing, hits } = withCrossings(own, hit, places);
+    return remains(stroke, points, betweenCrossings(stroke.closed, crossing, hits));
+  });
+}
+
+/** The dense line with its crossings put in as points of their own, so that what is left reaches them exactly. */
+function withCrossings(dense: Float32Array, hit: Uint8Array, places: number[]) {
+  const points: number[] = [];
+  const crossing: boolean[] = [];
+  const hits: boolean[] = [];
+  let next = 0;
+  for (let i = 0; i < hit.length; i++) {
+    const o = i * POINT_SIZE;
+    points.push(...dense.subarray(o, o + POINT_SIZE));
+    crossing.push(false);
+    hits.push(hit[i] === 1);
+    for (; next < places.length && places[next] < i + 1; next++) {
+      const t = places[next] - i;
+      for (let k = 0; k < POINT_SIZE; k++) points.push(dense[o + k] + (dense[o + POINT_SIZE + k] - dense[o + k]) * t);
+      crossing.push(true);
+      hits.push(false);
+    }
+  }
+  return { points: Float32Array.from(points), crossing, hits };
+}
+
+/** Which points go: from each one hit to the next crossing on both sides. A closed line goes on over its seam. */
+function betweenCrossings(closed: boolean, crossing: boolean[], hits: boolean[]): Uint8Array {
+  const sections: number[] = [];
+  let section = 0;
+  for (const isCrossing of crossing) {
+    sections.push(section);
+    if (isCrossing) section++;
+  }
+  const last = section;
+  const named = (i: number) => (closed && sections[i] === last ? 0 : sections[i]);
+  const goes = new Set<number>();
+  hits.forEach((hit, i) => {
+    if (hit) goes.add(named(i));
+  });
+  return Uint8Array.from(crossing, (isCrossing, i) => (!isCrossing && goes.has(named(i)) ? 1 : 0));
+}
+
+/** Erases what lies inside a loop (x, y pairs): lines are cut where they enter it. Null when nothing lies inside. */
+export function eraseInside(ink: Stroke[], loop: Float32Array): Stroke[] | null {
+  return overNear(ink, loop, 0, (stroke) => {
+    const dense = densePoints(stroke);
+    const gone = new Uint8Array(dense.length / POINT_SIZE);
+    let any = false;
+    for (let i = 0; i < gone.length; i++) {
+      if (!insideLoop(loop, dense[i * POINT_SIZE], dense[i * POINT_SIZE + 1])) continue;
+      gone[i] = 1;
+      any = true;
+    }
+    return any ? remains(stroke, dense, gone) : null;
+  });
 }

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   diameter,
-  erase,
   outlineOf,
   PenLine,
   pressureOf,
@@ -153,37 +152,5 @@ describe('the pen', () => {
     const line = new PenLine(0.5, 1);
     line.add(sample(7, 8, 0));
     expect([...line.finish().slice(0, 2)]).toEqual([7, 8]);
-  });
-});
-
-describe('the eraser', () => {
-  const line = strokeThrough([
-    [0, 50],
-    [100, 50],
-  ]);
-  const pass = (x: number, y: number) => Float32Array.from([x, y]);
-  test('cuts a line where it passes; both ends stay lines with their lineage', () => {
-    const left = erase([line], pass(50, 50), 10)!;
-    expect(left).toHaveLength(2);
-    expect(left.every((part) => part.lineage === line.lineage)).toBe(true);
-    const ends = left.map(({ points }) => [points[0], points.at(-POINT_SIZE)!]);
-    expect(ends[0][1]).toBeLessThan(40);
-    expect(ends[1][0]).toBeGreaterThan(60);
-  });
-  test('leaves lines it does not touch as the very same objects', () => {
-    const other = strokeThrough([
-      [0, 200],
-      [100, 200],
-    ]);
-    expect(erase([line, other], pass(50, 50), 10)!.at(-1)).toBe(other);
-    expect(erase([line, other], pass(50, 120), 10)).toBeNull();
-  });
-  test('a closed line cut once is one open line', () => {
-    const left = erase([circle(50, 50, 40)], pass(50, 10), 8)!;
-    expect(left).toHaveLength(1);
-    expect(left[0].closed).toBe(false);
-  });
-  test('passing along the whole line leaves nothing', () => {
-    expect(erase([line], Float32Array.from([-5, 50, 105, 50]), 6)).toEqual([]);
   });
 });

@@ -1,39 +1,87 @@
 import EraserIcon from 'lucide-react/icons/eraser';
-import { erase } from '../../../core/ink/index.ts';
-import { newId } from '../../../core/shot/index.ts';
-import type { Tool } from './tool.ts';
+import { type EraseHow, erase, eraseInside, eraseLines, eraseToCrossings } from '../../../core/ink/index.ts';
+import { type Brush, newId, POINT_SIZE } from '../../../core/shot/index.ts';
+import type { Gesture, Tool, ToolDesk } from './tool.ts';
 
-/** Cuts lines where it passes; the whole pass is one step of undo. Paint is left alone. */
+const PASSES = { part: erase, line: eraseLines, crossings: eraseToCrossings };
+/** How the loop is shown while it is drawn; its width is in screen pixels. */
+const LOOP: Brush = { kind: 'pen', width: 2, thinning: 0, opacity: 1 };
+/** Lighter than the accent: it has to show on a night picture too. */
+const LOOP_COLOUR = '#5566ee';
+
+/** Takes lines off: parts of them, whole, up to their crossings, or what lies inside a loop. Paint is left alone. */
 export const eraser: Tool = {
   id: 'eraser',
   name: 'Eraser',
   icon: EraserIcon,
   cursor: 'none',
-  ring: ({ view }) => view.getState().tools.eraser.width / 2,
+  ring: ({ view }) => {
+    const { width, how } = view.getState().tools.eraser;
+    return how === 'loop' ? 0 : width / 2;
+  },
   down(desk, sample) {
-    const { session, view } = desk;
     const target = desk.drawing();
     if (target === null) return null;
     if (target === 'empty' || target.ink.length === 0) {
       desk.say('There is no line to erase on this layer here.');
       return null;
     }
-    const radius = view.getState().tools.eraser.width / 2;
-    const gesture = `erase ${newId()}`;
-    let last = sample;
-    const pass = (path: number[]) => {
-      const left = erase(session.shot.drawings[target.id].ink, Float32Array.from(path), radius);
-      if (!left) return;
-      session.change('erase', (shot) => void (shot.drawings[target.id].ink = left), gesture);
-    };
-    pass([sample.x, sample.y]);
-    return {
-      move(samples) {
-        pass([last.x, last.y, ...samples.flatMap(({ x, y }) => [x, y])]);
-        last = samples.at(-1) ?? last;
-      },
-      up() {},
-      cancel() {},
-    };
+    const { how } = desk.view.getState().tools.eraser;
+    return how === 'loop' ? loop(desk, target.id, sample) : pass(desk, target.id, sample, how);
   },
 };
+
+type At = { x: number; y: number };
+
+/** Erases while passing; the whole pass is one step of undo. */
+function pass({ session, view }: ToolDesk, id: string, start: At, how: Exclude<EraseHow, 'loop'>): Gesture {
+  const radius = view.getState().tools.eraser.width / 2;
+  const gesture = `erase ${newId()}`;
+  let last = start;
+  const over = (path: number[]) => {
+    const left = PASSES[how](session.shot.drawings[id].ink, Float32Array.from(path), radius);
+    if (left) session.change('erase', (shot) => void (shot.drawings[id].ink = left), gesture);
+  };
+  over([start.x, start.y]);
+  return {
+    move(samples) {
+      over([last.x, last.y, ...samples.flatMap(({ x, y }) => [x, y])]);
+      last = samples.at(-1) ?? last;
+    },
+    up() {},
+    cancel() {},
+  };
+}
+
+/** Draws a loop and erases what lies inside when the pen is lifted. */
+function loop(desk: ToolDesk, id: string, start: At): Gesture {
+  const points: At[] = [start];
+  const brush = { ...LOOP, width: LOOP.width / desk.zoom };
+  const show = () => {
+    // Closed as it will be, so that what is meant is seen.
+    const line = new Float32Array((points.length + 1) * POINT_SIZE);
+    [...points, start].forEach(({ x, y }, i) => {
+      line.set([x, y, 0.5], i * POINT_SIZE);
+    });
+    desk.showLine(null, brush, LOOP_COLOUR);
+    desk.showLine(line, brush, LOOP_COLOUR);
+  };
+  return {
+    move(samples) {
+      points.push(...samples);
+      show();
+    },
+    up() {
+      desk.showLine(null, brush, LOOP_COLOUR);
+      const left = eraseInside(
+        desk.session.shot.drawings[id].ink,
+        Float32Array.from(points.flatMap(({ x, y }) => [x, y])),
+      );
+      if (left) desk.session.change('erase inside', (shot) => void (shot.drawings[id].ink = left));
+      else desk.say('No line lies inside the loop.');
+    },
+    cancel() {
+      desk.showLine(null, brush, LOOP_COLOUR);
+    },
+  };
+}
