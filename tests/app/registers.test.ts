@@ -16,8 +16,12 @@ describe('the register of commands', () => {
     expect(new Set(COMMANDS.map(({ name }) => name)).size).toBe(COMMANDS.length);
   });
   test('no key has two commands', () => {
-    const keys = COMMANDS.flatMap((command) => command.keys);
-    expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
+    for (const borrowed of [undefined, true]) {
+      const keys = COMMANDS.filter(({ borrowsKeys }) => borrowsKeys === borrowed).flatMap((command) => command.keys);
+      expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
+    }
+    // A command that borrows keys must say when they are its own.
+    for (const command of COMMANDS) if (command.borrowsKeys) expect(command.when, command.name).toBeDefined();
   });
   test('keys read as people say them', () => {
     expect(keyInWords('$mod+Shift+KeyZ')).toBe('Ctrl Shift Z');

@@ -63,6 +63,7 @@ export const deskCommands: Command[] = [
   { id: 'tool-pencil', name: 'Pencil', group: 'Tools', keys: ['KeyQ'], run: takeTool('pencil') },
   { id: 'tool-pen', name: 'Pen', group: 'Tools', keys: ['KeyW'], run: takeTool('pen') },
   { id: 'tool-eraser', name: 'Eraser', group: 'Tools', keys: ['KeyE'], run: takeTool('eraser') },
+  { id: 'tool-pick', name: 'Pick', group: 'Tools', keys: ['KeyP'], run: takeTool('pick') },
   { id: 'tool-pour', name: 'Pour', group: 'Tools', keys: ['KeyF'], run: takeTool('pour') },
   { id: 'tool-move', name: 'Move paper', group: 'Tools', keys: ['KeyM'], run: takeTool('move') },
   { id: 'thinner', name: 'Thinner line', group: 'Tools', keys: ['KeyZ'], run: widthBy(1 / 1.15) },

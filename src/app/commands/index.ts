@@ -4,6 +4,7 @@ import { drawingCommands } from './drawings.ts';
 import { holdCommands } from './holds.ts';
 import { layerCommands } from './layers.ts';
 import { noteCommands } from './notes.ts';
+import { pickedCommands } from './picked.ts';
 import { playCommands } from './play.ts';
 import type { Command } from './register.ts';
 import { retimeCommands } from './retime.ts';
@@ -12,6 +13,7 @@ import { shotCommands } from './shot.ts';
 
 export const COMMANDS: Command[] = [
   ...deskCommands,
+  ...pickedCommands,
   ...drawingCommands,
   ...holdCommands,
   ...retimeCommands,

@@ -21,7 +21,8 @@ export async function giveKey(db: Database, command: Command, key: string): Prom
   else {
     for (const other of COMMANDS) {
       const keys = next[other.id] ?? other.keys;
-      if (other !== command && keys.includes(key)) next[other.id] = keys.filter((each) => each !== key);
+      if (other !== command && other.borrowsKeys === command.borrowsKeys && keys.includes(key))
+        next[other.id] = keys.filter((each) => each !== key);
     }
     next[command.id] = [key];
   }
@@ -29,7 +30,7 @@ export async function giveKey(db: Database, command: Command, key: string): Prom
   await writeSetting(db, SETTING, next);
 }
 
-export function keysOf(command: Command): string[] {
+function keysOf(command: Command): string[] {
   return ownKeys.getState()[command.id] ?? command.keys;
 }
 
@@ -59,7 +60,9 @@ export function useKeyboard(context: CommandContext): void {
     const down = (event: KeyboardEvent) => {
       if (keysTaken(event.target) || event.isComposing) return;
       const key = keyOfEvent(event);
-      const command = COMMANDS.find((each) => keysOf(each).includes(key));
+      const those = COMMANDS.filter((each) => keysOf(each).includes(key));
+      const command =
+        those.find((each) => each.borrowsKeys && each.when?.(context)) ?? those.find((each) => !each.borrowsKeys);
       if (!command) return;
       // Space and Enter press a focused button; everything else is a command.
       if (key === 'Space' && event.target instanceof HTMLButtonElement) event.target.blur();

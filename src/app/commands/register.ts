@@ -17,6 +17,7 @@ type CommandGroup =
   | 'Shot'
   | 'Playing'
   | 'Drawing'
+  | 'Picked'
   | 'Timing'
   | 'Choosing'
   | 'Notes'
@@ -31,6 +32,8 @@ export interface Command {
   group: CommandGroup;
   /** Keys as `keyOfEvent` writes them ("$mod+Shift+KeyZ"); the first is shown. */
   keys: string[];
+  /** The keys mean this only while `when` says so; else they are another command's. */
+  borrowsKeys?: true;
   /** How the keys are shown, where many do the same: "0–9". */
   keysSay?: string;
   /** Whether it can run now; always, when absent. */

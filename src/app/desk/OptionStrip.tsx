@@ -1,13 +1,16 @@
 import FlipHorizontal from 'lucide-react/icons/flip-horizontal-2';
 import Maximize from 'lucide-react/icons/maximize';
 import type { ReactNode } from 'react';
-import { ERASES, type EraseHow } from '../../core/ink/index.ts';
+import { about, ERASES, type EraseHow, scaled, turned } from '../../core/ink/index.ts';
+import type { Matrix } from '../../core/picture/index.ts';
 import { useCommand } from '../commands/context.ts';
 import { SwatchChooser } from '../paint/SwatchChooser.tsx';
 import { IconButton } from '../parts/Button.tsx';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import type { LineSettings, ToolSettings } from '../session/view-state.ts';
+import { changePicked, pivotOf } from './picked.ts';
 import { toolOf } from './tools/index.ts';
 
 function Option({ name, children }: { name: string; children: ReactNode }) {
@@ -107,6 +110,77 @@ function EraserOptions() {
   );
 }
 
+function PickOptions() {
+  const open = useOpenShot();
+  const { view } = open;
+  const pick = useView((state) => state.tools.pick);
+  const chosen = useView((state) => state.selection !== null);
+  const any = useView((state) => state.picked !== null);
+  const set = (part: Partial<ToolSettings['pick']>) =>
+    view.setState(({ tools }) => ({ tools: { ...tools, pick: { ...tools.pick, ...part } } }));
+  const changeAbout = (label: string, map: Matrix) => {
+    const { x, y } = pivotOf(open);
+    changePicked(open, label, about(map, x, y));
+  };
+  return (
+    <>
+      <select
+        aria-label="Pick with"
+        className="h-6 rounded border border-rule bg-white"
+        value={pick.by}
+        onChange={(event) => {
+          set({ by: event.target.value as 'rectangle' | 'loop' });
+          event.target.blur();
+        }}
+      >
+        <option value="rectangle">rectangle</option>
+        <option value="loop">loop</option>
+      </select>
+      <label className="flex items-center gap-1 whitespace-nowrap" title="Scaled one way, the other way gives way">
+        <input
+          type="checkbox"
+          checked={pick.keepVolume}
+          onChange={(event) => set({ keepVolume: event.target.checked })}
+        />
+        Keep the volume
+      </label>
+      <label
+        className={`flex items-center gap-1 whitespace-nowrap ${chosen ? '' : 'text-second'}`}
+        title="The same change to every drawing chosen on the sheet"
+      >
+        <input
+          type="checkbox"
+          checked={pick.chosenToo}
+          onChange={(event) => set({ chosenToo: event.target.checked })}
+        />
+        All chosen drawings
+      </label>
+      {any && (
+        <>
+          <Option name="Scale">
+            <NumberInput
+              label="Scale, per cent"
+              value={100}
+              min={2}
+              max={5000}
+              onDone={(value) => value !== 100 && changeAbout('scale', scaled(value / 100, value / 100))}
+            />
+          </Option>
+          <Option name="Turn">
+            <NumberInput
+              label="Turn, degrees"
+              value={0}
+              min={-360}
+              max={360}
+              onDone={(value) => value !== 0 && changeAbout('turn', turned((value * Math.PI) / 180))}
+            />
+          </Option>
+        </>
+      )}
+    </>
+  );
+}
+
 function PourOptions() {
   const { view } = useOpenShot();
   const pour = useView((state) => state.tools.pour);
@@ -143,6 +217,7 @@ const OPTIONS = {
   pencil: <LineOptions kind="pencil" />,
   pen: <LineOptions kind="pen" />,
   eraser: <EraserOptions />,
+  pick: <PickOptions />,
   pour: <PourOptions />,
   move: <span className="truncate text-second">Drag the paper. The wheel zooms; two fingers move, zoom and turn.</span>,
 };

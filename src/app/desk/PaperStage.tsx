@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { say } from '../frame/saying.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { PickBox } from './PickBox.tsx';
 import { PaperDesk } from './paper-desk.ts';
 import { toolOf } from './tools/index.ts';
 
@@ -22,23 +23,26 @@ export function PaperStage() {
     return () => desk.close();
   }, [open]);
   return (
-    <div
-      ref={stage}
-      data-testid="paper"
-      className="relative min-h-0 min-w-0 flex-1 touch-none overflow-hidden bg-surround select-none"
-      style={{ cursor: toolOf(tool).cursor }}
-    >
-      <canvas ref={paper} role="img" aria-label="The paper" className="absolute inset-0 h-full w-full" />
-      {blank && (
-        <p className="pointer-events-none absolute inset-x-0 bottom-[16%] text-center text-base text-second">
-          Draw: the first line makes drawing 1 on this frame. N makes the next one, the space bar plays.
-        </p>
-      )}
-      <canvas ref={live} aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full" />
+    <div className="relative min-h-0 min-w-0 flex-1 overflow-hidden">
       <div
-        ref={ring}
-        className="pointer-events-none absolute top-0 left-0 rounded-full border border-ink/60 opacity-0 shadow-[0_0_0_1px_rgba(253,252,248,0.7)]"
-      />
+        ref={stage}
+        data-testid="paper"
+        className="absolute inset-0 touch-none overflow-hidden bg-surround select-none"
+        style={{ cursor: toolOf(tool).cursor }}
+      >
+        <canvas ref={paper} role="img" aria-label="The paper" className="absolute inset-0 h-full w-full" />
+        {blank && (
+          <p className="pointer-events-none absolute inset-x-0 bottom-[16%] text-center text-base text-second">
+            Draw: the first line makes drawing 1 on this frame. N makes the next one, the space bar plays.
+          </p>
+        )}
+        <canvas ref={live} aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full" />
+        <div
+          ref={ring}
+          className="pointer-events-none absolute top-0 left-0 rounded-full border border-ink/60 opacity-0 shadow-[0_0_0_1px_rgba(253,252,248,0.7)]"
+        />
+      </div>
+      <PickBox />
     </div>
   );
 }

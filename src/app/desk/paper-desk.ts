@@ -190,11 +190,12 @@ export class PaperDesk {
     };
   }
 
-  private toolDesk(): ToolDesk {
+  private toolDesk(shift: boolean): ToolDesk {
     const desk = this;
     return {
       ...this.open,
       zoom: scaleOf(this.matrix),
+      shift,
       say: this.say,
       drawing() {
         const { session, view } = desk.open;
@@ -264,7 +265,7 @@ export class PaperDesk {
     const state = this.open.view.getState();
     // The other end of a pen is its eraser.
     const tool = moves ? move : toolOf(event.button === 5 ? 'eraser' : state.tool);
-    this.gesture = tool.down(this.toolDesk(), this.sample(event), this.at(event));
+    this.gesture = tool.down(this.toolDesk(event.shiftKey), this.sample(event), this.at(event));
   }
 
   private moved(event: PointerEvent): void {

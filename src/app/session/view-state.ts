@@ -1,11 +1,12 @@
 /** What the person looks at and holds in the hand: not part of the shot, remembered beside it. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { EraseHow } from '../../core/ink/index.ts';
+import type { EraseHow, Pick } from '../../core/ink/index.ts';
+import type { Matrix } from '../../core/picture/index.ts';
 import type { Ends, Span } from '../../core/sheet/index.ts';
 import type { Id, NoteColour, Shot } from '../../core/shot/index.ts';
 import { FITTED, type PaperView } from '../desk/view.ts';
 
-export type ToolId = 'pencil' | 'pen' | 'eraser' | 'pour' | 'move';
+export type ToolId = 'pencil' | 'pen' | 'eraser' | 'pick' | 'pour' | 'move';
 
 export interface LineSettings {
   width: number;
@@ -21,6 +22,14 @@ export interface ToolSettings {
   eraser: { width: number; how: EraseHow };
   /** Openings up to `gap` paper pixels are closed; `off`: the pen takes paint off. */
   pour: { gap: number; off: boolean };
+  /** Picked with a rectangle or a loop; scaled one way the other gives way; the same done to all drawings chosen. */
+  pick: { by: 'rectangle' | 'loop'; keepVolume: boolean; chosenToo: boolean };
+}
+
+/** Lines and paint of a drawing in hand, and the point they are turned and scaled about (null: their middle). */
+interface Picked extends Pick {
+  drawing: Id;
+  pivot: { x: number; y: number } | null;
 }
 
 interface GhostSettings {
@@ -77,6 +86,9 @@ export interface ViewState {
   /** Frames a new drawing is held. */
   newHold: number;
   rowHeight: number;
+  picked: Picked | null;
+  /** What the hand is doing to what is picked; done when it lets go. */
+  changing: Matrix | null;
   selection: Selection | null;
   /** Where a piece that is being dragged over the sheet would come to stand. */
   landing: Span | null;
@@ -94,6 +106,7 @@ export const FIRST_TOOLS: ToolSettings = {
   pen: { width: 8, pressure: 0.6, steady: 0.4 },
   eraser: { width: 28, how: 'part' },
   pour: { gap: 6, off: false },
+  pick: { by: 'rectangle', keepVolume: false, chosenToo: false },
 };
 
 export function firstView(shot: Shot): ViewState {
@@ -113,6 +126,8 @@ export function firstView(shot: Shot): ViewState {
     scrubSound: true,
     newHold: 2,
     rowHeight: 18,
+    picked: null,
+    changing: null,
     selection: null,
     landing: null,
     entry: null,
@@ -145,7 +160,7 @@ function mendSelection(selection: Selection | null, shot: Shot): Selection | nul
 /** A view read back, brought into what the shot is now: layers and swatches may be gone, the shot shorter. */
 export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettings | undefined, shot: Shot): ViewState {
   const first = firstView(shot);
-  const view = { ...first, ...kept, rolling: false, entry: null, landing: null };
+  const view = { ...first, ...kept, rolling: false, entry: null, landing: null, picked: null, changing: null };
   view.tools = { ...first.tools, ...tools };
   // Tools kept before erasers had ways.
   view.tools.eraser = { ...first.tools.eraser, ...view.tools.eraser };

@@ -2,3 +2,5 @@ export * from './curve.ts';
 export * from './erase.ts';
 export * from './outline.ts';
 export * from './pen.ts';
+export * from './pick.ts';
+export * from './transform.ts';

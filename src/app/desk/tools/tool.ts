@@ -9,6 +9,8 @@ import type { ToolId } from '../../session/view-state.ts';
 export interface ToolDesk extends OpenShot {
   /** Screen pixels per paper pixel. */
   zoom: number;
+  /** Shift was held when the pen came down. */
+  shift: boolean;
   /** The drawing the pen is on; 'empty' where a line would make one; null (and said why) when the layer takes none. */
   drawing(): Drawing | 'empty' | null;
   say(text: string): void;

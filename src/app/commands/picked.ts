@@ -1,0 +1,199 @@
+/** What is picked on the paper: moved by keys, flipped, cut, copied, put into other drawings. */
+import { createStore } from 'zustand/vanilla';
+import { about, moved, type Pick, pickSwatch, scaled } from '../../core/ink/index.ts';
+import { drawingShown, drawingToDrawOn } from '../../core/sheet/index.ts';
+import { type Area, newId, type Stroke } from '../../core/shot/index.ts';
+import { changePicked, pickAll, pickedNow, pivotOf, setPicked } from '../desk/picked.ts';
+import { layerInHand, whyNotDraw } from './layer-in-hand.ts';
+import type { Command, CommandContext } from './register.ts';
+
+/** Lines and paint in hand, ready to be put into another drawing in the same place. */
+const inHand = createStore<{ ink: Stroke[]; paint: Area[] }>(() => ({ ink: [], paint: [] }));
+
+const picking = ({ view }: CommandContext) => view.getState().tool === 'pick';
+const isPicked = (context: CommandContext) => pickedNow(context) !== null;
+
+const WAYS = [
+  ['left', 'ArrowLeft', -1, 0],
+  ['right', 'ArrowRight', 1, 0],
+  ['up', 'ArrowUp', 0, -1],
+  ['down', 'ArrowDown', 0, 1],
+] as const;
+
+/** Presses of arrow keys in a row are one step of undo. */
+let nudging = { drawing: '', at: 0, gesture: '' };
+const NUDGE_PAUSE_MS = 900;
+
+function nudge(dx: number, dy: number) {
+  return (context: CommandContext) => {
+    const drawing = pickedNow(context)?.drawing.id ?? '';
+    const now = performance.now();
+    if (nudging.drawing !== drawing || now - nudging.at > NUDGE_PAUSE_MS)
+      nudging = { drawing, at: now, gesture: `nudge ${newId()}` };
+    nudging.at = now;
+    // What is seen is what is meant: in a mirrored view left is left.
+    const { mirrored } = context.view.getState().paper;
+    changePicked(context, 'nudge', moved(mirrored ? -dx : dx, dy), nudging.gesture);
+  };
+}
+
+function flip(sx: number, sy: number) {
+  return (context: CommandContext) => {
+    const { x, y } = pivotOf(context);
+    changePicked(context, 'flip', about(scaled(sx, sy), x, y));
+  };
+}
+
+function take(context: CommandContext): void {
+  const now = pickedNow(context);
+  if (!now) return;
+  const { drawing, pick } = now;
+  inHand.setState({
+    ink: drawing.ink.filter(({ id }) => pick.strokes.includes(id)),
+    paint: drawing.paint.filter(({ id }) => pick.areas.includes(id)),
+  });
+}
+
+function takeOff(label: string) {
+  return (context: CommandContext) => {
+    const now = pickedNow(context);
+    if (!now) return;
+    const { drawing, pick } = now;
+    context.session.change(label, (shot) => {
+      const own = shot.drawings[drawing.id];
+      own.ink = drawing.ink.filter(({ id }) => !pick.strokes.includes(id));
+      own.paint = drawing.paint.filter(({ id }) => !pick.areas.includes(id));
+    });
+  };
+}
+
+/** Puts the lines in hand into the drawing shown, in their place; they are picked then. Lineages stay. */
+function put(context: CommandContext): void {
+  const { session, view, say } = context;
+  const { frame, layerId, newHold } = view.getState();
+  const why = whyNotDraw(session.shot, layerInHand(context), frame);
+  if (why) {
+    say(why);
+    return;
+  }
+  const { ink, paint } = inHand.getState();
+  const made: Pick = { strokes: [], areas: [] };
+  session.change('put lines in', (shot) => {
+    const own = drawingToDrawOn(shot, layerId, frame, newHold);
+    for (const stroke of ink) {
+      const id = newId();
+      made.strokes.push(id);
+      own.ink.push({ ...stroke, id });
+    }
+    for (const area of paint) {
+      const id = newId();
+      made.areas.push(id);
+      own.paint.push({ ...area, id });
+    }
+  });
+  const drawing = drawingShown(session.shot, layerInHand(context)!, frame);
+  if (drawing) setPicked(context, drawing, made);
+}
+
+export const pickedCommands: Command[] = [
+  ...([1, 10] as const).flatMap((by) =>
+    WAYS.map(
+      ([name, key, x, y]): Command => ({
+        id: `nudge-${name}-${by}`,
+        name: `Nudge what is picked ${name}, ${by} px`,
+        group: 'Picked',
+        keys: [by === 1 ? key : `Shift+${key}`],
+        borrowsKeys: true,
+        when: isPicked,
+        run: nudge(x * by, y * by),
+      }),
+    ),
+  ),
+  {
+    id: 'pick-all',
+    name: 'Pick everything of the drawing',
+    group: 'Picked',
+    keys: ['$mod+KeyA'],
+    borrowsKeys: true,
+    when: picking,
+    run: pickAll,
+  },
+  {
+    id: 'pick-swatch',
+    name: 'Pick all of the swatch in hand',
+    group: 'Picked',
+    keys: ['$mod+Alt+KeyA'],
+    run: (context) => {
+      const { swatch, frame } = context.view.getState();
+      const layer = layerInHand(context);
+      const drawing = layer && drawingShown(context.session.shot, layer, frame);
+      if (!drawing) return;
+      context.view.setState({ tool: 'pick' });
+      setPicked(context, drawing, pickSwatch(drawing, swatch));
+    },
+  },
+  {
+    id: 'pick-none',
+    name: 'Pick nothing',
+    group: 'Picked',
+    keys: ['Escape'],
+    borrowsKeys: true,
+    when: isPicked,
+    run: ({ view }) => view.setState({ picked: null, changing: null }),
+  },
+  {
+    id: 'flip-sideways',
+    name: 'Flip what is picked sideways',
+    group: 'Picked',
+    keys: ['Alt+Shift+KeyH'],
+    when: isPicked,
+    run: flip(-1, 1),
+  },
+  {
+    id: 'flip-over',
+    name: 'Flip what is picked upside down',
+    group: 'Picked',
+    keys: ['Alt+Shift+KeyV'],
+    when: isPicked,
+    run: flip(1, -1),
+  },
+  {
+    id: 'lines-off',
+    name: 'Take what is picked off the drawing',
+    group: 'Picked',
+    keys: ['Delete'],
+    borrowsKeys: true,
+    when: isPicked,
+    run: takeOff('take lines off'),
+  },
+  {
+    id: 'copy-lines',
+    name: 'Copy what is picked',
+    group: 'Picked',
+    keys: ['$mod+KeyC'],
+    borrowsKeys: true,
+    when: isPicked,
+    run: take,
+  },
+  {
+    id: 'cut-lines',
+    name: 'Cut what is picked',
+    group: 'Picked',
+    keys: ['$mod+KeyX'],
+    borrowsKeys: true,
+    when: isPicked,
+    run: (context) => {
+      take(context);
+      takeOff('cut lines')(context);
+    },
+  },
+  {
+    id: 'put-lines',
+    name: 'Put the lines in hand in here, same place',
+    group: 'Picked',
+    keys: ['$mod+KeyV'],
+    borrowsKeys: true,
+    when: (context) => picking(context) && inHand.getState().ink.length + inHand.getState().paint.length > 0,
+    run: put,
+  },
+];

@@ -1,0 +1,113 @@
+import PickIcon from 'lucide-react/icons/mouse-pointer-2';
+import { areaAt, moved, type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
+import { type Brush, type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
+import { changePicked, pickedNow, setPicked } from '../picked.ts';
+import type { Gesture, Tool, ToolDesk } from './tool.ts';
+
+/** A line is hit this near to its ink, screen pixels. */
+const REACH = 5;
+/** A pen that moved less than this pressed, it did not drag. Screen pixels. */
+const PRESS = 3;
+const FENCE: Brush = { kind: 'pen', width: 2, thinning: 0, opacity: 1 };
+const FENCE_COLOUR = '#5566ee';
+
+type At = { x: number; y: number };
+
+/** Picks lines and paint by pressing, by a rectangle or by a loop, and moves what is picked. */
+export const pick: Tool = {
+  id: 'pick',
+  name: 'Pick',
+  icon: PickIcon,
+  cursor: 'default',
+  ring: () => 0,
+  down(desk, sample) {
+    const target = desk.drawing();
+    if (target === null) return null;
+    if (target === 'empty') {
+      desk.view.setState({ picked: null });
+      desk.say('There is no drawing here to pick from.');
+      return null;
+    }
+    const hit = strokeAt(target.ink, sample.x, sample.y, REACH / desk.zoom);
+    const now = pickedNow(desk)?.pick;
+    const area = hit ? null : areaAt(target.paint, sample.x, sample.y);
+    if (area && !desk.shift && now?.areas.includes(area.id)) return drag(desk, sample);
+    if (!hit) return fence(desk, target, sample, desk.shift && now ? now : { strokes: [], areas: [] });
+    const was = now?.strokes.includes(hit.id);
+    if (desk.shift) {
+      const strokes = was ? now!.strokes.filter((id) => id !== hit.id) : [...(now?.strokes ?? []), hit.id];
+      setPicked(desk, target, { strokes, areas: now?.areas ?? [] });
+      return null;
+    }
+    if (!was) setPicked(desk, target, { strokes: [hit.id], areas: [] });
+    return drag(desk, sample);
+  },
+};
+
+/** What is picked follows the pen; it is moved when the pen is lifted. */
+function drag(desk: ToolDesk, start: At): Gesture {
+  let by: At = { x: 0, y: 0 };
+  return {
+    move(samples) {
+      const last = samples.at(-1) ?? start;
+      by = { x: last.x - start.x, y: last.y - start.y };
+      desk.view.setState({ changing: moved(by.x, by.y) });
+    },
+    up() {
+      desk.view.setState({ changing: null });
+      if (Math.hypot(by.x, by.y) * desk.zoom >= PRESS) changePicked(desk, 'move', moved(by.x, by.y));
+    },
+    cancel() {
+      desk.view.setState({ changing: null });
+    },
+  };
+}
+
+/** A rectangle or a loop; what lies inside is added to `before`. */
+function fence(desk: ToolDesk, drawing: Drawing, start: At, before: Pick): Gesture {
+  const brush = { ...FENCE, width: FENCE.width / desk.zoom };
+  const { by } = desk.view.getState().tools.pick;
+  let path: At[] = [start];
+  const around = (to: At): At[] => [start, { x: to.x, y: start.y }, to, { x: start.x, y: to.y }];
+  const show = () => {
+    const line = new Float32Array((path.length + 1) * POINT_SIZE);
+    [...path, path[0]].forEach(({ x, y }, i) => {
+      line.set([x, y, 0.5], i * POINT_SIZE);
+    });
+    desk.showLine(null, brush, FENCE_COLOUR);
+    // A rectangle's corners are corners: each side is shown as a line of its own.
+    if (by === 'loop') desk.showLine(line, brush, FENCE_COLOUR);
+    else desk.showLine(straightened(line), brush, FENCE_COLOUR);
+  };
+  return {
+    move(samples) {
+      if (by === 'loop') path.push(...samples);
+      else path = around(samples.at(-1) ?? start);
+      show();
+    },
+    up() {
+      desk.showLine(null, brush, FENCE_COLOUR);
+      const last = path[Math.floor(path.length / 2)];
+      const pressed = Math.hypot(last.x - start.x, last.y - start.y) * desk.zoom < PRESS;
+      const area = pressed ? areaAt(drawing.paint, start.x, start.y) : null;
+      const inside = pressed
+        ? { strokes: [], areas: area ? [area.id] : [] }
+        : pickInside(drawing, Float32Array.from(path.flatMap(({ x, y }) => [x, y])));
+      setPicked(desk, drawing, {
+        strokes: [...new Set([...before.strokes, ...inside.strokes])],
+        areas: [...new Set([...before.areas, ...inside.areas])],
+      });
+    },
+    cancel() {
+      desk.showLine(null, brush, FENCE_COLOUR);
+    },
+  };
+}
+
+/** Every corner twice more, so that the curve through the points goes straight from one to the next. */
+function straightened(line: Float32Array): Float32Array {
+  const out: number[] = [];
+  for (let i = 0; i < line.length; i += POINT_SIZE)
+    for (let k = 0; k < 3; k++) out.push(...line.subarray(i, i + POINT_SIZE));
+  return Float32Array.from(out);
+}

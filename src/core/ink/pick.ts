@@ -1,0 +1,95 @@
+/** Picking lines and paint on the paper: under the pen, inside a loop, by swatch. */
+import { type Area, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { insideLoop, meet } from './crossings.ts';
+import { SAMPLE_SIZE, sampleCurve } from './curve.ts';
+import { type Bounds, diameter, strokeBounds } from './outline.ts';
+import type { Pick } from './transform.ts';
+
+interface Drawn {
+  ink: Stroke[];
+  paint: Area[];
+}
+
+/** The topmost line whose ink, or the room of `reach` paper pixels around it, is under a point; null when there is none. */
+export function strokeAt(ink: Stroke[], x: number, y: number, reach: number): Stroke | null {
+  for (let s = ink.length - 1; s >= 0; s--) {
+    const stroke = ink[s];
+    const box = strokeBounds(stroke);
+    if (x < box.minX - reach || x > box.maxX + reach || y < box.minY - reach || y > box.maxY + reach) continue;
+    const samples = sampleCurve(stroke.points, stroke.closed);
+    for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
+      const j = Math.min(samples.length - SAMPLE_SIZE, i + SAMPLE_SIZE);
+      const dx = samples[j] - samples[i];
+      const dy = samples[j + 1] - samples[i + 1];
+      const l2 = dx * dx + dy * dy;
+      const t = l2 === 0 ? 0 : Math.max(0, Math.min(1, ((x - samples[i]) * dx + (y - samples[i + 1]) * dy) / l2));
+      const away = Math.hypot(samples[i] + t * dx - x, samples[i + 1] + t * dy - y);
+      if (away <= reach + diameter(stroke.brush, samples[i + 2]) / 2) return stroke;
+    }
+  }
+  return null;
+}
+
+/** The topmost paint under a point; null when there is none. */
+export function areaAt(paint: Area[], x: number, y: number): Area | null {
+  // Rings fill by the even-odd rule: inside an odd number of them.
+  const covers = ({ rings }: Area) => rings.filter((ring) => insideLoop(ring, x, y)).length % 2 === 1;
+  return paint.findLast(covers) ?? null;
+}
+
+/** Whether more than half of a run of points lies inside a loop. */
+function mostlyInside(points: Float32Array, size: number, loop: Float32Array): boolean {
+  let inside = 0;
+  for (let i = 0; i < points.length; i += size) if (insideLoop(loop, points[i], points[i + 1])) inside++;
+  return inside * size * 2 > points.length;
+}
+
+/** The lines and paint of which more than half lies inside a loop (x, y pairs). */
+export function pickInside({ ink, paint }: Drawn, loop: Float32Array): Pick {
+  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (let i = 0; i < loop.length; i += 2) widen(box, loop[i], loop[i + 1]);
+  return {
+    strokes: ink
+      .filter((stroke) => meet(strokeBounds(stroke), box) && mostlyInside(stroke.points, POINT_SIZE, loop))
+      .map(({ id }) => id),
+    areas: paint.filter(({ rings }) => rings.length > 0 && mostlyInside(rings[0], 2, loop)).map(({ id }) => id),
+  };
+}
+
+/** The lines and paint of a swatch. */
+export function pickSwatch({ ink, paint }: Drawn, swatch: Id): Pick {
+  return {
+    strokes: ink.filter((stroke) => stroke.swatch === swatch).map(({ id }) => id),
+    areas: paint.filter((area) => area.swatch === swatch).map(({ id }) => id),
+  };
+}
+
+/** What is picked of a drawing that is still there. */
+export function stillThere({ ink, paint }: Drawn, pick: Pick): Pick {
+  const strokes = new Set(ink.map(({ id }) => id));
+  const areas = new Set(paint.map(({ id }) => id));
+  return { strokes: pick.strokes.filter((id) => strokes.has(id)), areas: pick.areas.filter((id) => areas.has(id)) };
+}
+
+function widen(box: Bounds, x: number, y: number): void {
+  box.minX = Math.min(box.minX, x);
+  box.maxX = Math.max(box.maxX, x);
+  box.minY = Math.min(box.minY, y);
+  box.maxY = Math.max(box.maxY, y);
+}
+
+/** The box around what is picked, along the middles of the lines; null when nothing is. */
+export function boxOf({ ink, paint }: Drawn, pick: Pick): Bounds | null {
+  const strokes = new Set(pick.strokes);
+  const areas = new Set(pick.areas);
+  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (const stroke of ink) {
+    if (!strokes.has(stroke.id)) continue;
+    const samples = sampleCurve(stroke.points, stroke.closed);
+    for (let i = 0; i < samples.length; i += SAMPLE_SIZE) widen(box, samples[i], samples[i + 1]);
+  }
+  for (const { id, rings } of paint)
+    if (areas.has(id))
+      for (const ring of rings) for (let i = 0; i < ring.length; i += 2) widen(box, ring[i], ring[i + 1]);
+  return box.minX > box.maxX ? null : box;
+}
