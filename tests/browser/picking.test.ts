@@ -99,6 +99,32 @@ test('copied lines are put into another drawing in the same place', async () => 
   await animator.undo(2);
 });
 
+test('lines are put to one width, made wider and smoothed; a line cut is joined again', async () => {
+  await animator.toCell('Clean', 1);
+  await animator.hand.key('Control', 'KeyA');
+  const widths = async () => (await drawings())[0].ink.map(({ brush }) => brush.width);
+  const [width] = await widths();
+  await animator.hand.key('KeyX');
+  expect((await widths())[1]).toBeCloseTo(width * 1.15, 3);
+  await animator.hand.key('Alt', 'Shift', 'KeyW');
+  expect(await widths()).toEqual([width, width]);
+  await animator.undo(2);
+  await animator.hand.key('KeyE');
+  await animator.hand.press('Part', 'radio');
+  await animator.draw([
+    { x: 200, y: 170 },
+    { x: 201, y: 170 },
+  ]);
+  const cut = (await drawings())[0].ink.length;
+  expect(cut).toBeGreaterThan(2);
+  await animator.hand.key('KeyP');
+  await animator.hand.key('Control', 'KeyA');
+  await animator.hand.key('Alt', 'Shift', 'KeyO');
+  expect((await drawings())[0].ink.length).toBeLessThan(cut);
+  near((await body()).y, 240);
+  await animator.undo(2);
+});
+
 test('the same change is done to every drawing chosen on the sheet: the head is lowered in all three', async () => {
   await animator.choose('Clean', 1, 6);
   await animator.toCell('Clean', 1);

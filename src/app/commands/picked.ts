@@ -1,6 +1,6 @@
 /** What is picked on the paper: moved by keys, flipped, cut, copied, put into other drawings. */
 import { createStore } from 'zustand/vanilla';
-import { about, moved, type Pick, pickSwatch, scaled } from '../../core/ink/index.ts';
+import { about, joinLines, moved, type Pick, pickSwatch, scaled, smoothed, withWidth } from '../../core/ink/index.ts';
 import { drawingShown, drawingToDrawOn } from '../../core/sheet/index.ts';
 import { type Area, newId, type Stroke } from '../../core/shot/index.ts';
 import { changePicked, pickAll, pickedNow, pivotOf, setPicked } from '../desk/picked.ts';
@@ -65,6 +65,35 @@ function takeOff(label: string) {
       own.paint = drawing.paint.filter(({ id }) => !pick.areas.includes(id));
     });
   };
+}
+
+/** Edits each picked line by itself. */
+function eachLine(label: string, edit: (stroke: Stroke, context: CommandContext) => Stroke) {
+  return (context: CommandContext) => {
+    const now = pickedNow(context);
+    if (!now) return;
+    const wanted = new Set(now.pick.strokes);
+    const ink = now.drawing.ink.map((stroke) => (wanted.has(stroke.id) ? edit(stroke, context) : stroke));
+    context.session.change(label, (shot) => void (shot.drawings[now.drawing.id].ink = ink));
+  };
+}
+
+const SMOOTHING = 0.5;
+/** Ends this near to each other are joined, paper pixels. */
+const JOIN_REACH = 40;
+
+function join(context: CommandContext): void {
+  const now = pickedNow(context);
+  if (!now) return;
+  const done = joinLines(now.drawing.ink, now.pick.strokes, JOIN_REACH);
+  if (!done) {
+    context.say(`No two picked lines end within ${JOIN_REACH} px of each other.`);
+    return;
+  }
+  context.session.change('join lines', (shot) => void (shot.drawings[now.drawing.id].ink = done.ink));
+  const drawing = context.session.shot.drawings[now.drawing.id];
+  const kept = now.pick.strokes.filter((id) => drawing.ink.some((stroke) => stroke.id === id));
+  setPicked(context, drawing, { strokes: [...kept, ...done.made], areas: now.pick.areas });
 }
 
 /** Puts the lines in hand into the drawing shown, in their place; they are picked then. Lineages stay. */
@@ -156,6 +185,48 @@ export const pickedCommands: Command[] = [
     keys: ['Alt+Shift+KeyV'],
     when: isPicked,
     run: flip(1, -1),
+  },
+  {
+    id: 'one-width',
+    name: 'All picked lines in the width of the tool',
+    group: 'Picked',
+    keys: ['Alt+Shift+KeyW'],
+    when: isPicked,
+    run: eachLine('one width', (stroke, { view }) => withWidth(stroke, view.getState().tools[stroke.brush.kind].width)),
+  },
+  {
+    id: 'lines-thinner',
+    name: 'Picked lines thinner',
+    group: 'Picked',
+    keys: ['KeyZ'],
+    borrowsKeys: true,
+    when: isPicked,
+    run: eachLine('thinner lines', (stroke) => withWidth(stroke, stroke.brush.width / 1.15)),
+  },
+  {
+    id: 'lines-wider',
+    name: 'Picked lines wider',
+    group: 'Picked',
+    keys: ['KeyX'],
+    borrowsKeys: true,
+    when: isPicked,
+    run: eachLine('wider lines', (stroke) => withWidth(stroke, stroke.brush.width * 1.15)),
+  },
+  {
+    id: 'smooth-lines',
+    name: 'Smooth the picked lines',
+    group: 'Picked',
+    keys: ['Alt+Shift+KeyS'],
+    when: isPicked,
+    run: eachLine('smooth lines', (stroke) => smoothed(stroke, SMOOTHING)),
+  },
+  {
+    id: 'join-lines',
+    name: 'Join the picked lines at their ends',
+    group: 'Picked',
+    keys: ['Alt+Shift+KeyO'],
+    when: isPicked,
+    run: join,
   },
   {
     id: 'lines-off',

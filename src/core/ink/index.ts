@@ -1,5 +1,6 @@
 export * from './curve.ts';
 export * from './erase.ts';
+export * from './lines.ts';
 export * from './outline.ts';
 export * from './pen.ts';
 export * from './pick.ts';

@@ -1,0 +1,101 @@
+/** Lines made better by hand: one width, thicker, smoother, joined at their ends. */
+import { newId } from '../shot/ids.ts';
+import { type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
+
+const LEAST_WIDTH = 0.5;
+const MOST_WIDTH = 400;
+
+export function withWidth(stroke: Stroke, width: number): Stroke {
+  return { ...stroke, brush: { ...stroke.brush, width: Math.max(LEAST_WIDTH, Math.min(MOST_WIDTH, width)) } };
+}
+
+/**
+ * Smooths a line: every point goes part of the way to the middle of its neighbours, place and pressure alike. The ends
+ * of an open line stay where they are. @param strength 0..1
+ */
+export function smoothed(stroke: Stroke, strength: number): Stroke {
+  const { points, closed } = stroke;
+  const n = points.length / POINT_SIZE;
+  if (n < 3) return stroke;
+  const out = points.slice();
+  for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
+    const before = ((i - 1 + n) % n) * POINT_SIZE;
+    const behind = ((i + 1) % n) * POINT_SIZE;
+    for (let k = 0; k < 3; k++) {
+      const own = points[i * POINT_SIZE + k];
+      out[i * POINT_SIZE + k] = own + strength * ((points[before + k] + points[behind + k]) / 2 - own);
+    }
+  }
+  return { ...stroke, points: out };
+}
+
+/** The same line drawn from its other end. */
+export function reversed(stroke: Stroke): Stroke {
+  const { points } = stroke;
+  const n = points.length / POINT_SIZE;
+  const out = new Float32Array(points.length);
+  const end = n > 0 ? points[points.length - 1] : 0;
+  for (let i = 0; i < n; i++) {
+    out.set(points.subarray(i * POINT_SIZE, (i + 1) * POINT_SIZE), (n - 1 - i) * POINT_SIZE);
+    out[(n - i) * POINT_SIZE - 1] = end - points[(i + 1) * POINT_SIZE - 1];
+  }
+  return { ...stroke, points: out };
+}
+
+/** Ends nearer than this are one point, paper pixels. */
+const SAME = 0.5;
+
+const endOf = ({ points }: Stroke, last: boolean): [number, number] => {
+  const o = last ? points.length - POINT_SIZE : 0;
+  return [points[o], points[o + 1]];
+};
+
+/** One line that goes on into another; the second takes the first's brush, and its pen time goes on. */
+function joined(first: Stroke, second: Stroke): Stroke {
+  const [ax, ay] = endOf(first, true);
+  const [bx, by] = endOf(second, false);
+  const rest = second.points.subarray(Math.hypot(ax - bx, ay - by) < SAME ? POINT_SIZE : 0).slice();
+  const time = first.points[first.points.length - 1];
+  for (let i = POINT_SIZE - 1; i < rest.length; i += POINT_SIZE) rest[i] += time;
+  const points = new Float32Array(first.points.length + rest.length);
+  points.set(first.points);
+  points.set(rest, first.points.length);
+  return { ...first, id: newId(), points };
+}
+
+/**
+ * Joins the open lines named at their nearest ends, as long as ends lie within `reach` paper pixels; a joined line takes
+ * the place of the lower. Returns the drawing's lines and the ids of those that were made, or null when nothing joins.
+ */
+export function joinLines(ink: Stroke[], ids: Id[], reach: number): { ink: Stroke[]; made: Id[] } | null {
+  let lines = ink;
+  const wanted = new Set(ids);
+  const made = new Set<Id>();
+  for (;;) {
+    const open = lines.filter(({ id, closed, points }) => wanted.has(id) && !closed && points.length > 0);
+    let best: { a: Stroke; b: Stroke; aLast: boolean; bLast: boolean } | null = null;
+    let nearest = reach;
+    open.forEach((a, i) => {
+      for (const b of open.slice(i + 1)) {
+        for (const aLast of [true, false]) {
+          for (const bLast of [false, true]) {
+            const [ax, ay] = endOf(a, aLast);
+            const [bx, by] = endOf(b, bLast);
+            const away = Math.hypot(ax - bx, ay - by);
+            if (away > nearest || (best && away === nearest)) continue;
+            nearest = away;
+            best = { a, b, aLast, bLast };
+          }
+        }
+      }
+    });
+    if (!best) break;
+    const { a, b, aLast, bLast }: { a: Stroke; b: Stroke; aLast: boolean; bLast: boolean } = best;
+    const one = joined(aLast ? a : reversed(a), bLast ? reversed(b) : b);
+    lines = lines.filter((each) => each !== b).map((each) => (each === a ? one : each));
+    for (const gone of [a.id, b.id]) made.delete(gone);
+    wanted.add(one.id);
+    made.add(one.id);
+  }
+  return made.size > 0 ? { ink: lines, made: [...made] } : null;
+}
