@@ -1,4 +1,4 @@
-/** The four ways to erase, by pen on the real paper. */
+/** The four ways to erase, and shapes, by pen on the real paper. */
 import { expect, test } from 'vitest';
 import type { PenPoint } from './driver.ts';
 import { type Animator, drawingsOf } from './hands.ts';
@@ -77,4 +77,31 @@ test('the way is chosen by key and remembered', async () => {
   await animator.page.reload();
   await animator.deskReady();
   expect(await chosen()).toBe('Whole line');
+});
+
+test('shapes are drawn as ordinary lines: a level line and a circle with Shift', async () => {
+  await animator.toCell('Clean', 8);
+  await animator.hand.key('Shift', 'KeyP');
+  await animator.hand.press('Straight line', 'radio');
+  const drag = async (ax: number, ay: number, bx: number, by: number) => {
+    const [from, to] = await animator.onPaper([
+      { x: ax, y: ay },
+      { x: bx, y: by },
+    ]);
+    await animator.page.keyboard.down('Shift');
+    await animator.drag(from, to);
+    await animator.page.keyboard.up('Shift');
+  };
+  await drag(100, 200, 300, 212);
+  await animator.hand.press('Ellipse', 'radio');
+  await drag(400, 100, 460, 140);
+  const [line, circle] = drawingsOf(await animator.shot(), 'Clean').at(-1)!.ink;
+  expect(line.closed).toBe(false);
+  expect(Math.abs(line.points[1] - line.points.at(-5)!)).toBeLessThan(0.01);
+  expect(circle.closed).toBe(true);
+  const xs = [...circle.points].filter((_, i) => i % 6 === 0);
+  const ys = [...circle.points].filter((_, i) => i % 6 === 1);
+  expect(Math.abs(Math.max(...xs) - Math.min(...xs) - (Math.max(...ys) - Math.min(...ys)))).toBeLessThan(0.5);
+  await animator.undo();
+  expect(drawingsOf(await animator.shot(), 'Clean').at(-1)!.ink).toHaveLength(1);
 });

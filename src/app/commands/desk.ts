@@ -1,4 +1,4 @@
-import { ERASES } from '../../core/ink/index.ts';
+import { ERASES, SHAPES } from '../../core/ink/index.ts';
 import { paperRoom } from '../desk/room.ts';
 import { FITTED, panBy, turnAbout, zoomAbout } from '../desk/view.ts';
 import type { ToolId } from '../session/view-state.ts';
@@ -64,6 +64,7 @@ export const deskCommands: Command[] = [
   { id: 'tool-pen', name: 'Pen', group: 'Tools', keys: ['KeyW'], run: takeTool('pen') },
   { id: 'tool-eraser', name: 'Eraser', group: 'Tools', keys: ['KeyE'], run: takeTool('eraser') },
   { id: 'tool-pick', name: 'Pick', group: 'Tools', keys: ['KeyP'], run: takeTool('pick') },
+  { id: 'tool-shapes', name: 'Shapes', group: 'Tools', keys: ['Shift+KeyP'], run: takeTool('shapes') },
   { id: 'tool-pour', name: 'Pour', group: 'Tools', keys: ['KeyF'], run: takeTool('pour') },
   { id: 'tool-move', name: 'Move paper', group: 'Tools', keys: ['KeyM'], run: takeTool('move') },
   { id: 'thinner', name: 'Thinner line', group: 'Tools', keys: ['KeyZ'], run: widthBy(1 / 1.15) },
@@ -77,6 +78,17 @@ export const deskCommands: Command[] = [
       view.setState(({ tools }) => {
         const how = ERASES[(ERASES.indexOf(tools.eraser.how) + 1) % ERASES.length];
         return { tool: 'eraser', tools: { ...tools, eraser: { ...tools.eraser, how } } };
+      }),
+  },
+  {
+    id: 'next-shape',
+    name: 'Next shape',
+    group: 'Tools',
+    keys: ['Alt+Shift+KeyP'],
+    run: ({ view }) =>
+      view.setState(({ tools }) => {
+        const shape = SHAPES[(SHAPES.indexOf(tools.shapes.shape) + 1) % SHAPES.length];
+        return { tool: 'shapes', tools: { ...tools, shapes: { shape } } };
       }),
   },
   {

@@ -1,11 +1,14 @@
+import More from 'lucide-react/icons/ellipsis';
 import FlipHorizontal from 'lucide-react/icons/flip-horizontal-2';
 import Maximize from 'lucide-react/icons/maximize';
 import type { ReactNode } from 'react';
 import { about, ERASES, type EraseHow, scaled, turned } from '../../core/ink/index.ts';
 import type { Matrix } from '../../core/picture/index.ts';
-import { useCommand } from '../commands/context.ts';
+import { useCommand, useCommands } from '../commands/context.ts';
+import { type MenuPlan, menuOf } from '../commands/menu.ts';
 import { SwatchChooser } from '../paint/SwatchChooser.tsx';
 import { IconButton } from '../parts/Button.tsx';
+import { Menu } from '../parts/Menu.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
@@ -66,6 +69,35 @@ function LineOptions({ kind }: { kind: 'pencil' | 'pen' }) {
   );
 }
 
+interface ChoiceProps<T extends string> {
+  label: string;
+  keys: string;
+  value: T;
+  choices: [value: T, name: string, about: string][];
+  onChoose(value: T): void;
+}
+
+/** One of a few ways a tool works, side by side. */
+function Choice<T extends string>({ label, keys, value, choices, onChoose }: ChoiceProps<T>) {
+  return (
+    <div role="radiogroup" aria-label={label} className="flex gap-0.5">
+      {choices.map(([each, name, about]) => (
+        <button
+          key={each}
+          type="button"
+          role="radio"
+          aria-checked={value === each}
+          title={`${about}  (next: ${keys})`}
+          className={`h-6 rounded-md px-1.5 whitespace-nowrap min-[1180px]:px-2.5 ${value === each ? 'bg-wash font-medium text-accent' : 'text-second hover:text-ink'}`}
+          onClick={() => onChoose(each)}
+        >
+          {name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
 const ERASE_WORDS: Record<EraseHow, [name: string, about: string]> = {
   part: ['Part', 'Cuts lines where it passes'],
   line: ['Whole line', 'Takes every line it touches off whole'],
@@ -91,28 +123,77 @@ function EraserOptions() {
           onChange={(value) => set({ width: value })}
         />
       </Option>
-      <div role="radiogroup" aria-label="What the eraser takes off" className="flex gap-0.5" title={next.keys}>
-        {ERASES.map((each) => (
-          <button
-            key={each}
-            type="button"
-            role="radio"
-            aria-checked={how === each}
-            title={`${ERASE_WORDS[each][1]}. Paint stays.`}
-            className={`h-6 rounded-md px-1.5 whitespace-nowrap min-[1180px]:px-2.5 ${how === each ? 'bg-wash font-medium text-accent' : 'text-second hover:text-ink'}`}
-            onClick={() => set({ how: each })}
-          >
-            {ERASE_WORDS[each][0]}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label="What the eraser takes off"
+        keys={next.keys}
+        value={how}
+        choices={ERASES.map((each) => [each, ERASE_WORDS[each][0], `${ERASE_WORDS[each][1]}. Paint stays.`])}
+        onChoose={(each) => set({ how: each })}
+      />
     </>
   );
 }
 
+function ShapeOptions() {
+  const { view } = useOpenShot();
+  const { shape } = useView((state) => state.tools.shapes);
+  const { width } = useView((state) => state.tools.pen);
+  const next = useCommand('next-shape');
+  return (
+    <>
+      <Choice
+        label="Shape"
+        keys={next.keys}
+        value={shape}
+        choices={[
+          ['line', 'Straight line', 'Shift: upright, level or diagonal'],
+          ['ellipse', 'Ellipse', 'Shift: a circle'],
+          ['rectangle', 'Rectangle', 'Shift: a square'],
+        ]}
+        onChoose={(each) => view.setState(({ tools }) => ({ tools: { ...tools, shapes: { shape: each } } }))}
+      />
+      <Option name={`Width ${width}`}>
+        <Slide
+          label="Width"
+          value={width}
+          min={1}
+          max={60}
+          onChange={(value) =>
+            view.setState(({ tools }) => ({ tools: { ...tools, pen: { ...tools.pen, width: value } } }))
+          }
+        />
+      </Option>
+      <Option name="Line">
+        <SwatchChooser />
+      </Option>
+    </>
+  );
+}
+
+const PICK_MENU: MenuPlan = [
+  'flip-sideways',
+  'flip-over',
+  null,
+  'one-width',
+  'lines-wider',
+  'lines-thinner',
+  'smooth-lines',
+  'join-lines',
+  null,
+  'copy-lines',
+  'cut-lines',
+  'put-lines',
+  'lines-off',
+  null,
+  'pick-all',
+  'pick-swatch',
+  'pick-none',
+];
+
 function PickOptions() {
   const open = useOpenShot();
   const { view } = open;
+  const commands = useCommands();
   const pick = useView((state) => state.tools.pick);
   const chosen = useView((state) => state.selection !== null);
   const any = useView((state) => state.picked !== null);
@@ -155,6 +236,15 @@ function PickOptions() {
         />
         All chosen drawings
       </label>
+      <Menu
+        label="What to do with what is picked"
+        items={menuOf(commands, PICK_MENU)}
+        trigger={
+          <IconButton label="What to do with what is picked">
+            <More size={15} />
+          </IconButton>
+        }
+      />
       {any && (
         <>
           <Option name="Scale">
@@ -218,6 +308,7 @@ const OPTIONS = {
   pen: <LineOptions kind="pen" />,
   eraser: <EraserOptions />,
   pick: <PickOptions />,
+  shapes: <ShapeOptions />,
   pour: <PourOptions />,
   move: <span className="truncate text-second">Drag the paper. The wheel zooms; two fingers move, zoom and turn.</span>,
 };

@@ -280,7 +280,7 @@ export class PaperDesk {
     if (!this.gesture || event.pointerId !== this.pointer) return;
     const coalesced = event.getCoalescedEvents?.() ?? [];
     const samples = (coalesced.length > 0 ? coalesced : [event]).map((each) => this.sample(each));
-    this.gesture.move(samples, this.at(event));
+    this.gesture.move(samples, this.at(event), event.shiftKey);
   }
 
   private lifted(event: PointerEvent): void {

@@ -1,12 +1,12 @@
 /** What the person looks at and holds in the hand: not part of the shot, remembered beside it. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { EraseHow, Pick } from '../../core/ink/index.ts';
+import type { EraseHow, Pick, Shape } from '../../core/ink/index.ts';
 import type { Matrix } from '../../core/picture/index.ts';
 import type { Ends, Span } from '../../core/sheet/index.ts';
 import type { Id, NoteColour, Shot } from '../../core/shot/index.ts';
 import { FITTED, type PaperView } from '../desk/view.ts';
 
-export type ToolId = 'pencil' | 'pen' | 'eraser' | 'pick' | 'pour' | 'move';
+export type ToolId = 'pencil' | 'pen' | 'eraser' | 'pick' | 'shapes' | 'pour' | 'move';
 
 export interface LineSettings {
   width: number;
@@ -22,6 +22,7 @@ export interface ToolSettings {
   eraser: { width: number; how: EraseHow };
   /** Openings up to `gap` paper pixels are closed; `off`: the pen takes paint off. */
   pour: { gap: number; off: boolean };
+  shapes: { shape: Shape };
   /** Picked with a rectangle or a loop; scaled one way the other gives way; the same done to all drawings chosen. */
   pick: { by: 'rectangle' | 'loop'; keepVolume: boolean; chosenToo: boolean };
 }
@@ -106,6 +107,7 @@ export const FIRST_TOOLS: ToolSettings = {
   pen: { width: 8, pressure: 0.6, steady: 0.4 },
   eraser: { width: 28, how: 'part' },
   pour: { gap: 6, off: false },
+  shapes: { shape: 'line' },
   pick: { by: 'rectangle', keepVolume: false, chosenToo: false },
 };
 

@@ -20,7 +20,8 @@ export interface ToolDesk extends OpenShot {
 
 /** What happens between the pen coming down and lifting. */
 export interface Gesture {
-  move(samples: PenSample[], screen: { x: number; y: number }): void;
+  /** `shift`: held just now. */
+  move(samples: PenSample[], screen: { x: number; y: number }, shift: boolean): void;
   up(): void;
   cancel(): void;
 }
