@@ -25,6 +25,15 @@ async function main() {
   await animator.deskReady();
   await animator.toCell('Keeper', 20);
   await take('desk');
+  await animator.hand.key('KeyP');
+  const [from, to] = await animator.onPaper([
+    { x: 590, y: 180 },
+    { x: 1010, y: 580 },
+  ]);
+  await animator.drag(from, to);
+  await take('pick');
+  await animator.hand.key('Escape');
+  await animator.hand.key('KeyQ');
   for (let i = 0; i < 29; i++) await animator.hand.key('ArrowDown');
   for (let i = 0; i < 13; i++) await animator.hand.key('Shift', 'ArrowDown');
   await animator.hand.press('Timing', 'tab');

@@ -60,12 +60,16 @@ describe('every view', () => {
   }
   test('on a small screen nothing sticks out', async () => {
     await animator.page.setViewport({ width: 1024, height: 700 });
+    await animator.hand.key('KeyP');
+    await animator.hand.key('Control', 'KeyA');
     for (const view of ['desk', 'paint', 'export'] as const) {
       await animator.view(view);
       expect(await overflow()).toBeLessThanOrEqual(0);
     }
     await animator.page.setViewport({ width: 1280, height: 800 });
     await animator.view('desk');
+    await animator.hand.key('Escape');
+    await animator.hand.key('KeyQ');
   });
   test('the keys can be looked up and changed', async () => {
     await animator.hand.key('Shift', 'Slash');

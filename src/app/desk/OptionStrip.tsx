@@ -220,10 +220,14 @@ function PickOptions() {
       <label className="flex items-center gap-1 whitespace-nowrap" title="Scaled one way, the other way gives way">
         <input
           type="checkbox"
+          aria-label="Keep the volume"
           checked={pick.keepVolume}
           onChange={(event) => set({ keepVolume: event.target.checked })}
         />
-        Keep the volume
+        <span aria-hidden="true" className="min-[1180px]:hidden">
+          Volume
+        </span>
+        <span className="hidden min-[1180px]:inline">Keep the volume</span>
       </label>
       <label
         className={`flex items-center gap-1 whitespace-nowrap ${chosen ? '' : 'text-second'}`}
@@ -231,10 +235,14 @@ function PickOptions() {
       >
         <input
           type="checkbox"
+          aria-label="All chosen drawings"
           checked={pick.chosenToo}
           onChange={(event) => set({ chosenToo: event.target.checked })}
         />
-        All chosen drawings
+        <span aria-hidden="true" className="min-[1180px]:hidden">
+          All chosen
+        </span>
+        <span className="hidden min-[1180px]:inline">All chosen drawings</span>
       </label>
       <Menu
         label="What to do with what is picked"
