@@ -20,9 +20,10 @@ export function setHolds(exposures: Exposure[], from: number, to: number, frames
 
 /** Holds every drawing of exposures `from`..`to` longer or shorter by `by` frames, none shorter than one. */
 export function holdsBy(exposures: Exposure[], from: number, to: number, by: number): Exposure[] {
-  return exposures.map((exposure, i) =>
-    i >= from && i < to && exposure.cell ? { ...exposure, frames: Math.max(1, exposure.frames + by) } : exposure,
-  );
+  return exposures.map((exposure, i) => {
+    const frames = Math.max(1, exposure.frames + by);
+    return i >= from && i < to && exposure.cell && frames !== exposure.frames ? { ...exposure, frames } : exposure;
+  });
 }
 
 /**

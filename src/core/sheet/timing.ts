@@ -6,7 +6,7 @@ import { plain } from '../history/draft.ts';
 import { LIMITS } from '../shot/make.ts';
 import type { Exposure, Id, Layer, Shot } from '../shot/model.ts';
 import { BadTiming } from './bad-timing.ts';
-import { cellKey, starts, totalFrames, touched } from './exposures.ts';
+import { cellKey, sameCell, starts, totalFrames, touched } from './exposures.ts';
 import { followPins } from './pins.ts';
 
 /** A stretch of frames (from..to, `to` not included) on some layers. */
@@ -27,11 +27,21 @@ export function exposuresOf(layer: Layer): Exposure[] {
   return plain(layer.exposures);
 }
 
+/** Whether two lists say the same, exposure by exposure. */
+function sameExposures(a: Exposure[], b: Exposure[]): boolean {
+  if (a.length !== b.length) return false;
+  return a.every((each, i) => {
+    const other = b[i];
+    return each === other || (each.id === other.id && each.frames === other.frames && sameCell(each.cell, other.cell));
+  });
+}
+
 /**
- * Gives a layer its new exposures. The shot becomes longer when they need it, never shorter.
+ * Gives a layer its new exposures; when they say what was there, nothing is done, and there is nothing to undo. The shot becomes longer when they need it, never shorter.
  * @throws BadTiming when they are longer than a shot can be.
  */
 export function setExposures(shot: Shot, layer: Layer, exposures: Exposure[]): void {
+  if (sameExposures(exposuresOf(layer), exposures)) return;
   const total = totalFrames(exposures);
   if (total > LIMITS.maxLength) {
     throw new BadTiming(

@@ -11,6 +11,7 @@ import {
   drawnEnd,
   duplicateLayer,
   emptySpan,
+  holdsBy,
   insertTime,
   layerOf,
   lengthSays,
@@ -138,6 +139,14 @@ describe('cut, copied, put elsewhere', () => {
       '“Keeper” would be 30008 frames long; a shot can have 20000.',
     );
   });
+});
+
+test('an edit after which the sheet says what it said is no edit: there is nothing to undo', () => {
+  const none = (recipe: Recipe) => expect(change(shot, recipe)).toBeNull();
+  edit((draft) => void retimeSpan(draft, span(0, 12), (all, from, to) => setHolds(all, from, to, 1)));
+  none((draft) => void retimeSpan(draft, span(0, 3), (all, from, to) => holdsBy(all, from, to, -1)));
+  none((draft) => void retimeSpan(draft, span(0, 3), (all) => all.map((each) => ({ ...each }))));
+  none((draft) => void pushSpan(draft, span(1, 2), -4));
 });
 
 describe('a span', () => {
