@@ -116,6 +116,15 @@ export class Animator {
 
   /** Goes to a cell by pressing on it. */
   async toCell(layer: string, frame: number): Promise<void> {
+    // A row out of sight (after playing, say) is scrolled to first, as a hand would.
+    await this.page.$eval(
+      '[data-testid="sheet"]',
+      (sheet, top) => {
+        const room = sheet.clientHeight - 60;
+        if (top < sheet.scrollTop || top > sheet.scrollTop + room) sheet.scrollTop = Math.max(0, top - room / 2);
+      },
+      (frame - 1) * 18,
+    );
     const { x, y } = await this.cell(layer, frame, 0.4);
     await this.page.mouse.click(x, y);
     await this.hand.wait(120);
