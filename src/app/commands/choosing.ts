@@ -1,13 +1,21 @@
 /** Choosing on the sheet, and what is cut, copied and put elsewhere. */
 import { createStore } from 'zustand/vanilla';
-import { closeUpSpan, emptySpan, type Piece, putPiece, takePiece, totalFrames } from '../../core/sheet/index.ts';
+import {
+  closeUpSpan,
+  emptySpan,
+  type Piece,
+  putPiece,
+  takePiece,
+  totalFrames,
+  wholeLayers,
+} from '../../core/sheet/index.ts';
 import type { Id } from '../../core/shot/index.ts';
 import type { Selection } from '../session/view-state.ts';
 import { columnIds } from '../sheet/geometry.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
-import { chosen, chosenOrRun, longest, timed } from './timed.ts';
+import { chosen, chosenOrRun, timed } from './timed.ts';
 
 /** The piece in hand, and the shot it comes from. */
 const inHand = createStore<{ piece: Piece | null; shotId: Id }>(() => ({ piece: null, shotId: '' }));
@@ -58,8 +66,8 @@ function chooseLayers(ids: (context: CommandContext) => Id[]) {
   return (context: CommandContext) => {
     const { session, view } = context;
     const layers = ids(context);
-    const to = longest(session.shot.layers.filter(({ id }) => layers.includes(id)));
-    if (to > 0) view.setState({ selection: { layers, from: 0, to, anchor: { frame: 0, layerId: layers[0] } } });
+    const all = wholeLayers(session.shot, layers);
+    if (all.to > 0) view.setState({ selection: { ...all, anchor: { frame: 0, layerId: layers[0] } } });
   };
 }
 

@@ -23,10 +23,7 @@ import { type Id, type Role, type Shot, STAGES, type Stage } from '../../core/sh
 import { layerInHand, runInHand, whyNotDraw } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
-import { chosen, chosenOrRun, timed } from './timed.ts';
-
-const hasCell = (context: CommandContext) => runInHand(context)?.exposure.cell != null;
-const hasAny = (context: CommandContext) => chosen(context) !== null || hasCell(context);
+import { chosen, chosenOrRun, hasAny, hasCell, timed } from './timed.ts';
 
 /** Puts a new drawing on the sheet and goes to it. */
 function addNew(label: string, make: (shot: Shot, layerId: Id, frame: number, hold: number) => unknown) {

@@ -12,10 +12,7 @@ import {
 } from '../../core/sheet/index.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
-import { chosen, chosenOrLayer, chosenOrRun, reselect, timed, timedSpan } from './timed.ts';
-
-const hasCell = (context: CommandContext) => runInHand(context)?.exposure.cell != null;
-const hasAny = (context: CommandContext) => chosen(context) !== null || hasCell(context);
+import { chosenOrLayer, chosenOrRun, hasAny, hasCell, reselect, timed, timedSpan } from './timed.ts';
 
 /** Every drawing chosen, or the one in hand, held longer or shorter; what follows is pushed. */
 function holdBy(by: number) {

@@ -1,5 +1,5 @@
 /** What the timing commands share: what they act on, and the way in for an edit that may be refused. */
-import { BadTiming, layerOf, type Span, totalFrames, wholeLayers } from '../../core/sheet/index.ts';
+import { BadTiming, layerOf, type Span, wholeLayers } from '../../core/sheet/index.ts';
 import type { Id, Layer } from '../../core/shot/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';
@@ -12,6 +12,12 @@ export function chosen({ view }: Open): Span | null {
   const { selection } = view.getState();
   return selection && { layers: selection.layers, from: selection.from, to: selection.to };
 }
+
+/** For `when`: a drawing or picture is in hand. */
+export const hasCell = (open: Open): boolean => runInHand(open)?.exposure.cell != null;
+
+/** For `when`: something is chosen, or a drawing or picture is in hand. */
+export const hasAny = (open: Open): boolean => chosen(open) !== null || hasCell(open);
 
 /** What is chosen, else the exposure in hand. */
 export function chosenOrRun(open: Open): Span | null {
@@ -87,9 +93,4 @@ export function reselect({ view }: Open, { layers, from, to }: Span): void {
         }
       : {},
   );
-}
-
-/** How long some layers are together: the frame after the last exposure of the longest. */
-export function longest(layers: Layer[]): number {
-  return Math.max(0, ...layers.map((layer) => totalFrames(layer.exposures)));
 }

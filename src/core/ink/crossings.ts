@@ -1,15 +1,20 @@
-/** Where lines cross: what an overshoot is erased up to. */
+/** Straight pieces of lines: how near a point is to one, and where two cross. */
 import { POINT_SIZE } from '../shot/model.ts';
+import type { Bounds } from './outline.ts';
 
-interface Box {
-  minX: number;
-  minY: number;
-  maxX: number;
-  maxY: number;
-}
-
-export const meet = (a: Box, b: Box): boolean =>
+export const meet = (a: Bounds, b: Bounds): boolean =>
   a.minX <= b.maxX && a.maxX >= b.minX && a.minY <= b.maxY && a.maxY >= b.minY;
+
+/** Squared distance from p to the segment a-b. */
+export function toSegment2(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
+  const dx = bx - ax;
+  const dy = by - ay;
+  const l2 = dx * dx + dy * dy;
+  const t = l2 === 0 ? 0 : Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / l2));
+  const x = ax + t * dx - px;
+  const y = ay + t * dy - py;
+  return x * x + y * y;
+}
 
 /** Where along a-b it crosses c-d, 0..1; -1 when it does not. Parallel pieces do not cross. */
 function crossing(p: Float32Array, a: number, b: number, q: Float32Array, c: number, d: number): number {
@@ -52,14 +57,4 @@ export function crossingsOf(line: Float32Array, other: Float32Array): number[] {
     }
   }
   return out.sort((x, y) => x - y);
-}
-
-/** Whether a point lies inside a loop of x, y pairs (even-odd). */
-export function insideLoop(loop: Float32Array, x: number, y: number): boolean {
-  let inside = false;
-  for (let i = 0, j = loop.length - 2; i < loop.length; j = i, i += 2) {
-    const [ax, ay, bx, by] = [loop[i], loop[i + 1], loop[j], loop[j + 1]];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-  }
-  return inside;
 }

@@ -23,6 +23,22 @@ function steps(points: Float32Array, a: number, b: number, c: number, d: number)
   return Math.max(1, Math.min(MOST_STEPS, Math.ceil(Math.max(bend, swell))));
 }
 
+/** Where control point i of n begins in the points: the ends of an open curve are repeated, a closed one goes round. */
+export function controlAt(n: number, closed: boolean): (i: number) => number {
+  return (i) => (closed ? ((i % n) + n) % n : Math.max(0, Math.min(n - 1, i))) * POINT_SIZE;
+}
+
+/** One coordinate at `t` (0..1) between b and c of a uniform Catmull-Rom curve through a, b, c, d. */
+export function alongSpan(a: number, b: number, c: number, d: number, t: number): number {
+  const t2 = t * t;
+  const t3 = t2 * t;
+  const wa = -0.5 * t3 + t2 - 0.5 * t;
+  const wb = 1.5 * t3 - 2.5 * t2 + 1;
+  const wc = -1.5 * t3 + 2 * t2 + 0.5 * t;
+  const wd = 0.5 * t3 - 0.5 * t2;
+  return wa * a + wb * b + wc * c + wd * d;
+}
+
 /**
  * Samples a stroke's curve. `points` holds n points of POINT_SIZE floats; the result holds SAMPLE_SIZE floats per
  * sample, first and last point included. A single point gives a single sample.
@@ -30,10 +46,7 @@ function steps(points: Float32Array, a: number, b: number, c: number, d: number)
 export function sampleCurve(points: Float32Array, closed: boolean): Float32Array {
   const n = points.length / POINT_SIZE;
   if (n === 0) return new Float32Array(0);
-  const at = (i: number) => {
-    if (closed) return (((i % n) + n) % n) * POINT_SIZE;
-    return Math.max(0, Math.min(n - 1, i)) * POINT_SIZE;
-  };
+  const at = controlAt(n, closed);
   const out: number[] = [points[0], points[1], points[2]];
   const spans = closed ? n : n - 1;
   for (let i = 0; i < spans; i++) {
@@ -44,15 +57,9 @@ export function sampleCurve(points: Float32Array, closed: boolean): Float32Array
     const count = steps(points, a, b, c, d);
     for (let k = 1; k <= count; k++) {
       const t = k / count;
-      const t2 = t * t;
-      const t3 = t2 * t;
-      const wa = -0.5 * t3 + t2 - 0.5 * t;
-      const wb = 1.5 * t3 - 2.5 * t2 + 1;
-      const wc = -1.5 * t3 + 2 * t2 + 0.5 * t;
-      const wd = 0.5 * t3 - 0.5 * t2;
       out.push(
-        wa * points[a] + wb * points[b] + wc * points[c] + wd * points[d],
-        wa * points[a + 1] + wb * points[b + 1] + wc * points[c + 1] + wd * points[d + 1],
+        alongSpan(points[a], points[b], points[c], points[d], t),
+        alongSpan(points[a + 1], points[b + 1], points[c + 1], points[d + 1], t),
         points[b + 2] + (points[c + 2] - points[b + 2]) * t,
       );
     }

@@ -1,5 +1,6 @@
 /** A stroke's points made dense enough to cut it anywhere, with pressure, tilt and pen time carried along. */
 import { POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { alongSpan, controlAt } from './curve.ts';
 
 /** Longest distance between two dense points, paper pixels. */
 const FINE = 2;
@@ -8,21 +9,14 @@ const CHORDS = 4;
 
 /** The point at `t` (0..1) between control points b and c of a uniform Catmull-Rom curve; all else goes evenly. */
 function pointOn(points: Float32Array, [a, b, c, d]: number[], t: number, out: number[]): void {
-  const t2 = t * t;
-  const t3 = t2 * t;
-  const wa = -0.5 * t3 + t2 - 0.5 * t;
-  const wb = 1.5 * t3 - 2.5 * t2 + 1;
-  const wc = -1.5 * t3 + 2 * t2 + 0.5 * t;
-  const wd = 0.5 * t3 - 0.5 * t2;
-  for (let k = 0; k < 2; k++)
-    out.push(wa * points[a + k] + wb * points[b + k] + wc * points[c + k] + wd * points[d + k]);
+  for (let k = 0; k < 2; k++) out.push(alongSpan(points[a + k], points[b + k], points[c + k], points[d + k], t));
   for (let k = 2; k < POINT_SIZE; k++) out.push(points[b + k] + (points[c + k] - points[b + k]) * t);
 }
 
 /** Points of POINT_SIZE floats along the stroke's curve, at most FINE paper pixels apart, the ends included. */
 export function densePoints({ points, closed }: Stroke): Float32Array {
   const n = points.length / POINT_SIZE;
-  const at = (i: number) => (closed ? ((i % n) + n) % n : Math.max(0, Math.min(n - 1, i))) * POINT_SIZE;
+  const at = controlAt(n, closed);
   const out: number[] = [...points.subarray(0, POINT_SIZE)];
   const spans = closed ? n : n - 1;
   const probe: number[] = [];

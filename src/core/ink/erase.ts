@@ -2,9 +2,10 @@
  * Erasing: what is left of a line stays an ordinary, editable line. Four ways: the part that is passed over, the whole
  * line, a line up to its crossings (an overshoot in one touch), all inside a loop.
  */
+import { areaContains } from '../paint/pour.ts';
 import { newId } from '../shot/ids.ts';
 import { POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { crossingsOf, insideLoop, meet } from './crossings.ts';
+import { crossingsOf, meet, toSegment2 } from './crossings.ts';
 import { densePoints } from './dense.ts';
 import { diameter, strokeBounds } from './outline.ts';
 
@@ -13,17 +14,6 @@ export type EraseHow = (typeof ERASES)[number];
 
 /** Remnants shorter than this (paper pixels) are dust. */
 const DUST = 1.5;
-
-/** Squared distance from p to the segment a-b. */
-function toSegment2(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
-  const dx = bx - ax;
-  const dy = by - ay;
-  const l2 = dx * dx + dy * dy;
-  const t = l2 === 0 ? 0 : Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / l2));
-  const x = ax + t * dx - px;
-  const y = ay + t * dy - py;
-  return x * x + y * y;
-}
 
 /** Whether the eraser's path (x, y pairs) comes within `radius` of a point. */
 function touches(path: Float32Array, radius: number, x: number, y: number): boolean {
@@ -191,12 +181,13 @@ function betweenCrossings(closed: boolean, crossing: boolean[], hits: boolean[])
 
 /** Erases what lies inside a loop (x, y pairs): lines are cut where they enter it. Null when nothing lies inside. */
 export function eraseInside(ink: Stroke[], loop: Float32Array): Stroke[] | null {
+  const rings = [loop];
   return overNear(ink, loop, 0, (stroke) => {
     const dense = densePoints(stroke);
     const gone = new Uint8Array(dense.length / POINT_SIZE);
     let any = false;
     for (let i = 0; i < gone.length; i++) {
-      if (!insideLoop(loop, dense[i * POINT_SIZE], dense[i * POINT_SIZE + 1])) continue;
+      if (!areaContains(rings, dense[i * POINT_SIZE], dense[i * POINT_SIZE + 1])) continue;
       gone[i] = 1;
       any = true;
     }

@@ -1,6 +1,7 @@
 /** Picking lines and paint on the paper: under the pen, inside a loop, by swatch. */
+import { areaContains } from '../paint/pour.ts';
 import { type Area, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { insideLoop, meet } from './crossings.ts';
+import { meet, toSegment2 } from './crossings.ts';
 import { SAMPLE_SIZE, sampleCurve } from './curve.ts';
 import { type Bounds, diameter, strokeBounds } from './outline.ts';
 import type { Pick } from './transform.ts';
@@ -19,40 +20,30 @@ export function strokeAt(ink: Stroke[], x: number, y: number, reach: number): St
     const samples = sampleCurve(stroke.points, stroke.closed);
     for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
       const j = Math.min(samples.length - SAMPLE_SIZE, i + SAMPLE_SIZE);
-      const dx = samples[j] - samples[i];
-      const dy = samples[j + 1] - samples[i + 1];
-      const l2 = dx * dx + dy * dy;
-      const t = l2 === 0 ? 0 : Math.max(0, Math.min(1, ((x - samples[i]) * dx + (y - samples[i + 1]) * dy) / l2));
-      const away = Math.hypot(samples[i] + t * dx - x, samples[i + 1] + t * dy - y);
-      if (away <= reach + diameter(stroke.brush, samples[i + 2]) / 2) return stroke;
+      const near = reach + diameter(stroke.brush, samples[i + 2]) / 2;
+      if (toSegment2(x, y, samples[i], samples[i + 1], samples[j], samples[j + 1]) <= near * near) return stroke;
     }
   }
   return null;
 }
 
-/** The topmost paint under a point; null when there is none. */
-export function areaAt(paint: Area[], x: number, y: number): Area | null {
-  // Rings fill by the even-odd rule: inside an odd number of them.
-  const covers = ({ rings }: Area) => rings.filter((ring) => insideLoop(ring, x, y)).length % 2 === 1;
-  return paint.findLast(covers) ?? null;
-}
-
 /** Whether more than half of a run of points lies inside a loop. */
-function mostlyInside(points: Float32Array, size: number, loop: Float32Array): boolean {
+function mostlyInside(points: Float32Array, size: number, loop: Float32Array[]): boolean {
   let inside = 0;
-  for (let i = 0; i < points.length; i += size) if (insideLoop(loop, points[i], points[i + 1])) inside++;
+  for (let i = 0; i < points.length; i += size) if (areaContains(loop, points[i], points[i + 1])) inside++;
   return inside * size * 2 > points.length;
 }
 
 /** The lines and paint of which more than half lies inside a loop (x, y pairs). */
 export function pickInside({ ink, paint }: Drawn, loop: Float32Array): Pick {
+  const rings = [loop];
   const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
   for (let i = 0; i < loop.length; i += 2) widen(box, loop[i], loop[i + 1]);
   return {
     strokes: ink
-      .filter((stroke) => meet(strokeBounds(stroke), box) && mostlyInside(stroke.points, POINT_SIZE, loop))
+      .filter((stroke) => meet(strokeBounds(stroke), box) && mostlyInside(stroke.points, POINT_SIZE, rings))
       .map(({ id }) => id),
-    areas: paint.filter(({ rings }) => rings.length > 0 && mostlyInside(rings[0], 2, loop)).map(({ id }) => id),
+    areas: paint.filter((area) => area.rings.length > 0 && mostlyInside(area.rings[0], 2, rings)).map(({ id }) => id),
   };
 }
 

@@ -3,7 +3,6 @@ import { describe, expect, test } from 'vitest';
 import {
   about,
   allOf,
-  areaAt,
   boxOf,
   keepingVolume,
   likePicked,
@@ -17,6 +16,7 @@ import {
   transformStroke,
   turned,
 } from '../../../src/core/ink/index.ts';
+import { areaUnder } from '../../../src/core/paint/index.ts';
 import { after, inverse } from '../../../src/core/picture/index.ts';
 import { makeDrawing, POINT_SIZE } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
@@ -63,9 +63,9 @@ describe('picking', () => {
       swatch: 's',
       rings: [pass(0, 0, 90, 0, 90, 90, 0, 90), pass(30, 30, 60, 30, 60, 60, 30, 60)],
     };
-    expect(areaAt([holed], 10, 10)?.id).toBe('coat');
-    expect(areaAt([holed], 45, 45)).toBeNull();
-    expect(areaAt([holed, ...paint], 69, 65)?.id).toBe('cheek');
+    expect(areaUnder([holed], 10, 10)?.id).toBe('coat');
+    expect(areaUnder([holed], 45, 45)).toBeNull();
+    expect(areaUnder([holed, ...paint], 69, 65)?.id).toBe('cheek');
   });
   test('by swatch, all, and what is still there', () => {
     expect(pickSwatch(drawing, 'skin')).toEqual({ strokes: ['ring'], areas: ['cheek'] });

@@ -1,5 +1,6 @@
 import PickIcon from 'lucide-react/icons/mouse-pointer-2';
-import { areaAt, moved, type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
+import { moved, type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
+import { areaUnder } from '../../../core/paint/index.ts';
 import { type Brush, type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
 import { changePicked, pickedNow, setPicked } from '../picked.ts';
 import type { Gesture, Tool, ToolDesk } from './tool.ts';
@@ -30,7 +31,7 @@ export const pick: Tool = {
     }
     const hit = strokeAt(target.ink, sample.x, sample.y, REACH / desk.zoom);
     const now = pickedNow(desk)?.pick;
-    const area = hit ? null : areaAt(target.paint, sample.x, sample.y);
+    const area = hit ? null : areaUnder(target.paint, sample.x, sample.y);
     if (area && !desk.shift && now?.areas.includes(area.id)) return drag(desk, sample);
     if (!hit) return fence(desk, target, sample, desk.shift && now ? now : { strokes: [], areas: [] });
     const was = now?.strokes.includes(hit.id);
@@ -89,7 +90,7 @@ function fence(desk: ToolDesk, drawing: Drawing, start: At, before: Pick): Gestu
       desk.showLine(null, brush, FENCE_COLOUR);
       const last = path[Math.floor(path.length / 2)];
       const pressed = Math.hypot(last.x - start.x, last.y - start.y) * desk.zoom < PRESS;
-      const area = pressed ? areaAt(drawing.paint, start.x, start.y) : null;
+      const area = pressed ? areaUnder(drawing.paint, start.x, start.y) : null;
       const inside = pressed
         ? { strokes: [], areas: area ? [area.id] : [] }
         : pickInside(drawing, Float32Array.from(path.flatMap(({ x, y }) => [x, y])));
