@@ -1,5 +1,8 @@
 /** Large shots for measuring. */
+import { plainBrush } from '../src/core/ink/index.ts';
 import { makeDrawing, makeLayer, makeShot, newId, POINT_SIZE, type Shot, type Stroke } from '../src/core/shot/index.ts';
+
+const PEN = plainBrush('pen', 6, 0.6);
 
 /** A wavy line of `points` points. */
 function line(x: number, y: number, points: number, swatch: string, length = 160): Stroke {
@@ -12,7 +15,8 @@ function line(x: number, y: number, points: number, swatch: string, length = 160
   return {
     id,
     lineage: id,
-    brush: { kind: 'pen', width: 6, thinning: 0.6, opacity: 1 },
+    name: '',
+    brush: PEN,
     swatch,
     points: data,
     closed: false,

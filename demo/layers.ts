@@ -1,4 +1,5 @@
 /** The layers of the demo shot, made of the drawn keys. */
+import { plainPencil } from '../src/core/ink/index.ts';
 import {
   type Drawing,
   type Exposure,
@@ -65,6 +66,8 @@ export function keeper(): MadeLayer {
   return { layer, drawings };
 }
 
+const ROUGH_PENCIL = plainPencil(7, 0.55);
+
 /** Lines of a rough: the big shapes only, in blue pencil, gone over twice by a loose hand. */
 const ROUGH_LINES =
   /^(coat|sleeve|scarf-(ring|low|top|tail|front|back)|jaw|crown|brim|nose|cheek|pole-(up|low)|side-hair|nape|chin|near-hand)/;
@@ -88,7 +91,7 @@ function roughInk({ strokes }: Drawn, blue: Id, seed: number): Stroke[] {
         y + oy + shake() * 5,
         0.25 + 0.4 * Math.sin((Math.PI * (i + 0.6)) / line.points.length) + (pass ? -0.1 : 0),
       ]);
-      return strokeOf({ ...line, points }, { kind: 'pencil', width: 7, thinning: 0.7, opacity: 0.9 }, blue);
+      return strokeOf({ ...line, points }, ROUGH_PENCIL, blue);
     }),
   );
 }

@@ -2,7 +2,16 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { holdsFromDelays, pictureExposures } from '../src/core/reference/index.ts';
 import { pinClip, runAt } from '../src/core/sheet/index.ts';
-import { type Asset, type Clip, type Id, makeLayer, newId, type Palette, type Shot } from '../src/core/shot/index.ts';
+import {
+  type Asset,
+  type Clip,
+  type Id,
+  makeLayer,
+  newId,
+  noGuides,
+  type Palette,
+  type Shot,
+} from '../src/core/shot/index.ts';
 import { type Media, SHOT_FILE_EXTENSION, writeShotFile } from '../src/core/shotfile/index.ts';
 import { flameHiss, metalClick, writeWav } from '../src/core/sound/index.ts';
 import { BLOCK_CLIP, blockClip } from './block-clip.ts';
@@ -65,6 +74,11 @@ function track(name: string, asset: Id, frame: number, gain: number) {
   };
 }
 
+/** The way the wick goes up to the lamp, for the pole to follow: through the keys in which it rises. */
+function wickArc(): number[] {
+  return source.keys.slice(1, 5).flatMap(({ pole }) => pole.wick);
+}
+
 function makeDemo(): Shot {
   const made = [background(), reference(), rough(blue), keeper(), mouth(), poleFlame(), lampFlame()];
   const click = metalClick(RATE);
@@ -94,6 +108,8 @@ function makeDemo(): Shot {
     ],
     markers: MARKERS.map(([frame, name]) => ({ id: newId(), frame: frame - 1, name })),
     notes: NOTES.map(([frame, colour, text]) => ({ id: newId(), frame: frame - 1, colour, text })),
+    guides: { ...noGuides(), arcs: [{ id: newId(), points: wickArc() }] },
+    model: made[3].layer.exposures[0].cell,
     assets,
   };
   // The click belongs to the drawing on which the pole meets the lamp, wherever that is moved.

@@ -1,5 +1,6 @@
 /** The drawn keys of "Lamp at the corner" as they stand in `data/`, and the way from them to strokes and areas. */
 import { readFileSync } from 'node:fs';
+import { plainBrush } from '../src/core/ink/index.ts';
 import { type Area, type Brush, type Id, newId, POINT_SIZE, type Stroke } from '../src/core/shot/index.ts';
 
 export type Point = [x: number, y: number, pressure?: number];
@@ -75,9 +76,16 @@ export const swatchIds: Record<string, Id> = Object.fromEntries(
   Object.keys(source.swatches).map((name) => [name, newId()]),
 );
 
-/** The brush the keys were drawn with: diameter = width * (1 + 1.2 (pressure - 0.5)). */
+/** The pens the keys were drawn with, one of each width: they swell with pressure and run out at the ends. */
+const pens = new Map<number, Brush>();
+
 function penOf(width: number): Brush {
-  return { kind: 'pen', width, thinning: 0.6, opacity: 1 };
+  let pen = pens.get(width);
+  if (!pen) {
+    pen = { ...plainBrush('pen', width, 0.6), taper: { start: Math.round(width), end: Math.round(2 * width) } };
+    pens.set(width, pen);
+  }
+  return pen;
 }
 
 /** A lineage that a line's name keeps through all drawings of its layer. */
@@ -96,7 +104,8 @@ export function strokeOf(drawn: DrawnStroke, brush = penOf(drawn.width), swatch 
   drawn.points.forEach(([x, y, pressure = 0.5], i) => {
     points.set([x, y, pressure, 0, 0, i * 0.02], i * POINT_SIZE);
   });
-  return { id: newId(), lineage: lineageOf(drawn.name), brush, swatch, points, closed: drawn.closed ?? false, seed: 1 };
+  const { name, closed = false } = drawn;
+  return { id: newId(), lineage: lineageOf(name), name, brush, swatch, points, closed, seed: 1 };
 }
 
 function areaOf(drawn: DrawnArea): Area {

@@ -1,29 +1,16 @@
 /** The painter on a canvas in Node, for tests that look at pixels. */
-import { createCanvas, Path2D } from '@napi-rs/canvas';
-import {
-  GRAIN_SIDE,
-  grainTile,
-  type Looker,
-  type PaintContext,
-  Painter,
-  type PaintImage,
-  scaling,
-} from '../src/core/picture/index.ts';
+import { createCanvas, ImageData, Path2D } from '@napi-rs/canvas';
+import { type Looker, type PaintContext, Painter, type PaintImage, scaling } from '../src/core/picture/index.ts';
 import type { Shot } from '../src/core/shot/index.ts';
 
 export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter {
   return new Painter({
     newPath: () => new Path2D() as never,
     picture: (asset, index) => pictures[`${asset}:${index}`] ?? null,
-    grain(colour) {
-      const tile = createCanvas(GRAIN_SIDE, GRAIN_SIDE);
-      const context = tile.getContext('2d');
-      const image = context.createImageData(GRAIN_SIDE, GRAIN_SIDE);
-      const value = Number.parseInt(colour.slice(1), 16);
-      for (const [i, alpha] of grainTile().entries())
-        image.data.set([value >> 16, (value >> 8) & 255, value & 255, alpha], 4 * i);
-      context.putImageData(image, 0, 0);
-      return context.createPattern(tile, 'repeat');
+    pixels(data, width, height) {
+      const canvas = createCanvas(width, height);
+      canvas.getContext('2d').putImageData(new ImageData(data, width, height), 0, 0);
+      return canvas;
     },
     scratch(width, height) {
       const canvas = createCanvas(width, height);

@@ -1,5 +1,6 @@
 /** Small shots, drawings and sheets for tests. */
 import fc from 'fast-check';
+import { plainBrush } from '../src/core/ink/index.ts';
 import {
   type Brush,
   type CellRef,
@@ -14,7 +15,7 @@ import {
   type Stroke,
 } from '../src/core/shot/index.ts';
 
-export const PEN: Brush = { kind: 'pen', width: 10, thinning: 0.6, opacity: 1 };
+export const PEN: Brush = plainBrush('pen', 10, 0.6);
 
 /** A stroke through x, y points at half pressure. */
 export function strokeThrough(points: [number, number][], over: Partial<Stroke> = {}): Stroke {
@@ -22,7 +23,17 @@ export function strokeThrough(points: [number, number][], over: Partial<Stroke> 
   points.forEach(([x, y], i) => {
     data.set([x, y, 0.5, 0, 0, i * 0.01], i * POINT_SIZE);
   });
-  return { id: newId(), lineage: 'line', brush: PEN, swatch: 'ink', points: data, closed: false, seed: 1, ...over };
+  return {
+    id: newId(),
+    lineage: 'line',
+    name: '',
+    brush: PEN,
+    swatch: 'ink',
+    points: data,
+    closed: false,
+    seed: 1,
+    ...over,
+  };
 }
 
 /** A closed square of lines, corners sharp: four straight strokes. */

@@ -8,8 +8,10 @@ import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
 import { readKeys } from './commands/keyboard.ts';
 import { db } from './library.ts';
+import { readBrushes } from './session/brushes.ts';
+import { readHand } from './session/hand.ts';
 
-void readKeys(db).catch(() => undefined);
+for (const read of [readKeys, readBrushes, readHand]) void read(db).catch(() => undefined);
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -8,7 +8,7 @@ import {
   unpackExposures,
   unpackPatches,
 } from '../core/sheet/index.ts';
-import type { Layer, Shot } from '../core/shot/index.ts';
+import { type Layer, type Shot, strokesInUpToDate } from '../core/shot/index.ts';
 
 type Steps = Exclude<JournalRow, Edit>;
 type PackedEdit = Omit<Edit, 'patches' | 'inverse'> & { patches: PackedPatch[]; inverse: PackedPatch[] };
@@ -21,7 +21,12 @@ export function packRow(row: JournalRow): PackedRow {
 
 export function unpackRow(row: PackedRow): JournalRow {
   if (row.kind !== 'do') return row;
-  return { ...row, patches: unpackPatches(row.patches), inverse: unpackPatches(row.inverse) };
+  // Edits kept by an earlier version may put strokes of an earlier kind.
+  return {
+    ...row,
+    patches: strokesInUpToDate(unpackPatches(row.patches)),
+    inverse: strokesInUpToDate(unpackPatches(row.inverse)),
+  };
 }
 
 /** A shot without its drawings, which lie in rows of their own. Earlier snapshots hold the exposures unpacked. */

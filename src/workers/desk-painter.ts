@@ -3,6 +3,7 @@
  * frames for playing, and thumbnails. Drawings are rastered once per scale and version and put together from there.
  */
 import {
+  after,
   cellRevision,
   type Matrix,
   type PaintContext,
@@ -13,7 +14,16 @@ import {
   seenBox,
   shownCells,
 } from '../core/picture/index.ts';
-import { type CellRef, colourMap, type Id, type Palette, paletteAt, type Shot } from '../core/shot/index.ts';
+import {
+  type Area,
+  type CellRef,
+  colourMap,
+  type Id,
+  type Palette,
+  paletteAt,
+  type Shot,
+  type Stroke,
+} from '../core/shot/index.ts';
 import { canvasTools, paintContext } from './canvas-tools.ts';
 import { PictureLibrary } from './picture-library.ts';
 
@@ -24,11 +34,27 @@ const LARGEST_RASTER = 4_500_000;
 
 /** Width of the picture in the list of shots, pixels. */
 const CARD_WIDTH = 480;
+/** How strong the paint of a tinted ghost is beside its lines. */
+const FILLED_GHOST = 0.3;
+/** How much of a rough is left under the layer that cleans it up. */
+const ROUGH_DIM = 0.7;
 
 export interface GhostWish {
   cell: CellRef;
-  tint: string;
+  /** Null: in its own colours. */
+  tint: string | null;
   strength: number;
+  /** With its paint. */
+  filled: boolean;
+  /** How it is moved, turned and scaled off its pegs. */
+  pegs: Matrix;
+}
+
+/** A drawing as the hand is changing it: lines and paint that are as they were stand as their ids. */
+export interface Draft {
+  drawing: Id;
+  ink: (Stroke | Id)[];
+  paint: (Area | Id)[];
 }
 
 export interface PaperWish {
@@ -39,6 +65,11 @@ export interface PaperWish {
   width: number;
   height: number;
   ghosts: GhostWish[];
+  /** Shown in place of what the sheet has on this layer: the cell looked at while a key is held. */
+  instead: CellRef | null;
+  draft: Draft | null;
+  /** The tint of rough layers below the layer in hand; null: in their own colours. */
+  roughTint: string | null;
   /** Keys of the parts the asker still has; equal parts are not painted again. */
   have: { under: string; own: string; over: string };
 }
@@ -89,20 +120,21 @@ export class DeskPainter {
     view: Matrix,
     width: number,
     height: number,
+    tint: string | null = null,
   ) {
     const { cell } = shown;
     if (cell.kind === 'picture') await this.library.prepare([cell]);
     const scale = scaleOf(view);
     const w = Math.ceil(shot.width * scale);
     const h = Math.ceil(shot.height * scale);
-    const colours = colourMap(palette);
+    const colours = tint ? flat(palette, tint) : colourMap(palette);
     if (cell.kind === 'picture' || w * h > LARGEST_RASTER) {
       this.painter.paintCell(context, shot, shown, colours, view, width, height);
       return;
     }
     const drawing = shot.drawings[cell.drawing];
     if (!drawing || (drawing.ink.length === 0 && drawing.paint.length === 0)) return;
-    const key = `${scale.toFixed(5)}|${cellRevision(shot, cell)}|${colourKey(palette)}`;
+    const key = `${scale.toFixed(5)}|${cellRevision(shot, cell)}|${tint ?? colourKey(palette)}`;
     const raster = this.raster(key, w, h, (target) => {
       target.setTransform(...scaling(scale));
       this.painter.paintDrawing(target, drawing, colours);
@@ -113,15 +145,33 @@ export class DeskPainter {
     context.globalAlpha = 1;
   }
 
-  private putGhost(context: PaintContext, shot: Shot, ghost: GhostWish, view: Matrix, width: number, height: number) {
+  private putGhost(
+    context: PaintContext,
+    shot: Shot,
+    ghost: GhostWish,
+    palette: Palette,
+    view: Matrix,
+    width: number,
+    height: number,
+  ) {
     if (ghost.cell.kind !== 'drawing') return;
     const drawing = shot.drawings[ghost.cell.drawing];
     if (!drawing || drawing.ink.length === 0) return;
     // Gathered first and faded as a whole, so that crossing lines of one ghost do not darken each other.
-    const key = `ghost|${view.join()}|${width}x${height}|${cellRevision(shot, ghost.cell)}|${ghost.tint}`;
+    const { tint, filled } = ghost;
+    const look = `${tint ?? colourKey(palette)}|${filled}|${ghost.pegs.join()}`;
+    const key = `ghost|${view.join()}|${width}x${height}|${cellRevision(shot, ghost.cell)}|${look}`;
+    const through = after(ghost.pegs, view);
     const raster = this.raster(key, width, height, (target) => {
-      target.setTransform(...view);
-      this.painter.paintInk(target, drawing.ink, new Map(), ghost.tint, seenBox(view, width, height));
+      target.setTransform(...through);
+      const colours = tint ? flat(palette, tint) : colourMap(palette);
+      if (filled) {
+        // Tinted paint stays light, so that lines show on it.
+        target.globalAlpha = tint ? FILLED_GHOST : 1;
+        this.painter.paintAreas(target, drawing.paint, colours);
+        target.globalAlpha = 1;
+      }
+      this.painter.paintInk(target, drawing.ink, colours, undefined, seenBox(through, width, height));
     });
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = ghost.strength;
@@ -129,18 +179,28 @@ export class DeskPainter {
     context.globalAlpha = 1;
   }
 
-  async paper(shot: Shot, wish: PaperWish): Promise<PaperParts> {
+  async paper(kept: Shot, wish: PaperWish): Promise<PaperParts> {
+    const shot = withDraft(kept, wish.draft);
     const { frame, view, width, height } = wish;
     const palette = paletteAt(shot, frame);
     const all = shownCells(shot, frame, 'paper');
     const place = shot.layers.findIndex((layer) => layer.id === wish.layerId);
     const below = all.filter((shown) => shot.layers.indexOf(shown.layer) < place);
-    const own = all.filter((shown) => shown.layer.id === wish.layerId);
+    const hand = shot.layers[place];
+    const own: ShownCell[] = wish.instead
+      ? hand
+        ? [{ layer: hand, cell: wish.instead }]
+        : []
+      : all.filter((shown) => shown.layer.id === wish.layerId);
     const above = all.filter((shown) => shot.layers.indexOf(shown.layer) > place);
     const base = `${view.join()}|${width}x${height}|${colourKey(palette)}`;
+    const tintOf = ({ layer }: ShownCell) =>
+      layer.purpose === 'rough' && layer.id !== wish.layerId ? wish.roughTint : null;
     const keyOf = (cells: ShownCell[]) =>
-      cells.map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}`).join('|');
-    const ghostKey = wish.ghosts.map((g) => `${cellRevision(shot, g.cell)}${g.tint}${g.strength}`).join('|');
+      cells.map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}${tintOf(c) ?? ''}`).join('|');
+    const ghostKey = wish.ghosts
+      .map((g) => `${cellRevision(shot, g.cell)}${g.tint}${g.strength}${g.filled}${g.pegs.join()}`)
+      .join('|');
     const { colour, transparent } = shot.background;
     const part = async (
       key: string,
@@ -153,7 +213,12 @@ export class DeskPainter {
       return { key, image: canvas.transferToImageBitmap() };
     };
     const cells = async (context: PaintContext, list: ShownCell[]) => {
-      for (const shown of list) await this.put(context, shot, shown, palette, view, width, height);
+      for (const shown of list) {
+        const tint = tintOf(shown);
+        const { layer, cell } = shown;
+        const seen = tint ? { layer: { ...layer, opacity: layer.opacity * ROUGH_DIM }, cell } : shown;
+        await this.put(context, shot, seen, palette, view, width, height, tint);
+      }
     };
     return {
       under: await part(
@@ -162,7 +227,7 @@ export class DeskPainter {
         async (context) => {
           this.paintGround(context, shot, view);
           await cells(context, below);
-          for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, view, width, height);
+          for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, palette, view, width, height);
         },
       ),
       own: await part(`${base}|${keyOf(own)}`, wish.have.own, (context) => cells(context, own)),
@@ -236,6 +301,22 @@ export class DeskPainter {
     image.close();
     return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
   }
+}
+
+/** Every swatch in one colour. */
+function flat(palette: Palette, colour: string): Map<Id, string> {
+  return new Map(palette.swatches.map(({ id }) => [id, colour]));
+}
+
+/** The shot with a drawing as the hand is changing it. */
+function withDraft(shot: Shot, draft: Draft | null): Shot {
+  const drawing = draft && shot.drawings[draft.drawing];
+  if (!drawing) return shot;
+  const lines = new Map(drawing.ink.map((stroke) => [stroke.id, stroke]));
+  const areas = new Map(drawing.paint.map((area) => [area.id, area]));
+  const ink = draft.ink.flatMap((each) => (typeof each === 'string' ? (lines.get(each) ?? []) : each));
+  const paint = draft.paint.flatMap((each) => (typeof each === 'string' ? (areas.get(each) ?? []) : each));
+  return { ...shot, drawings: { ...shot.drawings, [drawing.id]: { ...drawing, ink, paint } } };
 }
 
 function colourKey(palette: Palette): string {

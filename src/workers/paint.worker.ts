@@ -1,4 +1,5 @@
 import { expose, transfer } from 'comlink';
+import { plainBrush } from '../core/ink/index.ts';
 import { type RegionMap, regionMap } from '../core/paint/index.ts';
 import type { Stroke } from '../core/shot/index.ts';
 
@@ -12,10 +13,10 @@ const face = {
 
 // A few small maps made at once let the engine compile the loops before the first real one is waited for.
 const WARM_UP = 6;
-const brush = { kind: 'pen', width: 6, thinning: 0, opacity: 1 } as const;
+const brush = plainBrush('pen', 6);
 const points = Float32Array.from([4, 4, 0.5, 0, 0, 0, 250, 90, 0.5, 0, 0, 0, 20, 200, 0.5, 0, 0, 0]);
 for (let i = 0; i < WARM_UP; i++) {
-  regionMap([{ id: '', lineage: '', swatch: '', seed: 0, brush, points, closed: true }], 320, 320, 4);
+  regionMap([{ id: '', lineage: '', name: '', swatch: '', seed: 0, brush, points, closed: true }], 320, 320, 4);
 }
 
 export type PaintFace = typeof face;

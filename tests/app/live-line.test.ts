@@ -1,14 +1,14 @@
 import { type Canvas, createCanvas } from '@napi-rs/canvas';
 import { describe, expect, test } from 'vitest';
 import { LiveLine } from '../../src/app/desk/live-line.ts';
-import { outlineOf, sampleCurve } from '../../src/core/ink/index.ts';
+import { plainBrush, SHIPPED_BRUSHES } from '../../src/core/ink/index.ts';
 import { type Matrix, type PaintContext, scaling } from '../../src/core/picture/index.ts';
 import { type Brush, POINT_SIZE } from '../../src/core/shot/index.ts';
 import { nodePainter, raster } from '../canvas.ts';
 import { strokeThrough } from '../make.ts';
 
 const SIDE = 300;
-const PEN: Brush = { kind: 'pen', width: 14, thinning: 0.6, opacity: 1 };
+const PEN: Brush = plainBrush('pen', 14, 0.6);
 
 /** A line that crosses itself several times, as hatching does. */
 const scribble = strokeThrough(
@@ -23,8 +23,9 @@ function drawnLive(view: Matrix, brush: Brush, step: number): { alpha: Uint8Arra
   const canvas = createCanvas(SIDE, SIDE);
   const line = new LiveLine(canvas as unknown as HTMLCanvasElement, nodePainter());
   const count = scribble.length / POINT_SIZE;
-  for (let n = 1; n <= count; n += step) line.show(scribble.subarray(0, n * POINT_SIZE), brush, '#000000', view);
-  line.show(scribble, brush, '#000000', view);
+  for (let n = 1; n <= count; n += step)
+    line.show(scribble.subarray(0, n * POINT_SIZE), { brush, colour: '#000000', seed: 5 }, view);
+  line.show(scribble, { brush, colour: '#000000', seed: 5 }, view);
   return { alpha: alphaOf(canvas), line, canvas };
 }
 
@@ -37,7 +38,10 @@ function alphaOf(canvas: Canvas): Uint8Array {
 function paintedWhole(view: Matrix, brush: Brush): Uint8Array {
   const { data } = raster(SIDE, SIDE, (context: PaintContext) => {
     context.setTransform(...view);
-    nodePainter().paintOutline(context, outlineOf(sampleCurve(scribble, false), brush), brush, '#000000');
+    // Its end is not tapered before the pen lifts.
+    const shown = { ...brush, taper: { ...brush.taper, end: 0 } };
+    const stroke = { ...strokeThrough([[0, 0]]), points: scribble, brush: shown, seed: 5 };
+    nodePainter().paintInk(context, [stroke], new Map([['ink', '#000000']]));
   });
   return Uint8Array.from({ length: SIDE * SIDE }, (_, i) => data[4 * i + 3]);
 }
@@ -58,6 +62,11 @@ describe('the line under the pen', () => {
     test(`drawn bit by bit is the line painted in one go: ${name}`, () => {
       for (const step of [1, 3, 17])
         expect(differences(drawnLive(view, PEN, step).alpha, paintedWhole(view, PEN))).toBeLessThan(12);
+    });
+  }
+  for (const { name, brush } of SHIPPED_BRUSHES) {
+    test(`drawn bit by bit is the line painted in one go: ${name}`, () => {
+      expect(differences(drawnLive(scaling(1), brush, 3).alpha, paintedWhole(scaling(1), brush))).toBeLessThan(12);
     });
   }
   test('a see-through line does not darken where it crosses itself', () => {

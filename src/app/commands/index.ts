@@ -1,6 +1,8 @@
 import { choosingCommands } from './choosing.ts';
 import { deskCommands } from './desk.ts';
 import { drawingCommands } from './drawings.ts';
+import { ghostCommands } from './ghosts.ts';
+import { guideCommands } from './guides.ts';
 import { holdCommands } from './holds.ts';
 import { layerCommands } from './layers.ts';
 import { noteCommands } from './notes.ts';
@@ -10,9 +12,13 @@ import type { Command } from './register.ts';
 import { retimeCommands } from './retime.ts';
 import { sheetCommands } from './sheet.ts';
 import { shotCommands } from './shot.ts';
+import { toolCommands } from './tools.ts';
 
 export const COMMANDS: Command[] = [
+  ...toolCommands,
   ...deskCommands,
+  ...ghostCommands,
+  ...guideCommands,
   ...pickedCommands,
   ...drawingCommands,
   ...holdCommands,

@@ -6,6 +6,7 @@ import { type Area, newId, type Stroke } from '../../core/shot/index.ts';
 import { changePicked, pickAll, pickedNow, pivotOf, setPicked } from '../desk/picked.ts';
 import { layerInHand, whyNotDraw } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
+import { dropBegun, isBegun } from './tools.ts';
 
 /** Lines and paint in hand, ready to be put into another drawing in the same place. */
 const inHand = createStore<{ ink: Stroke[]; paint: Area[] }>(() => ({ ink: [], paint: [] }));
@@ -163,12 +164,15 @@ export const pickedCommands: Command[] = [
   },
   {
     id: 'pick-none',
-    name: 'Pick nothing',
+    name: 'Let go of what is begun, else of what is picked',
     group: 'Picked',
     keys: ['Escape'],
     borrowsKeys: true,
-    when: isPicked,
-    run: ({ view }) => view.setState({ picked: null, changing: null }),
+    when: (context) => isBegun() || isPicked(context),
+    run: ({ view }) => {
+      if (isBegun()) dropBegun();
+      else view.setState({ picked: null, changing: null });
+    },
   },
   {
     id: 'flip-sideways',
@@ -192,7 +196,9 @@ export const pickedCommands: Command[] = [
     group: 'Picked',
     keys: ['Alt+Shift+KeyW'],
     when: isPicked,
-    run: eachLine('one width', (stroke, { view }) => withWidth(stroke, view.getState().tools[stroke.brush.kind].width)),
+    run: eachLine('one width', (stroke, { view }) =>
+      withWidth(stroke, view.getState().tools[stroke.brush.kind].brush.width),
+    ),
   },
   {
     id: 'lines-thinner',

@@ -24,6 +24,8 @@ type CommandGroup =
   | 'Sheet'
   | 'Layers'
   | 'Paper'
+  | 'Ghosts'
+  | 'Guides'
   | 'Tools';
 
 export interface Command {

@@ -29,7 +29,7 @@ export const GhostThumb = memo(function GhostThumb(props: GhostThumbProps) {
   const context = useCommands();
   const set = (value: number) =>
     view.setState(({ ghosts }) => {
-      const next: [number, number] = [...ghosts[side]];
+      const next = [...ghosts[side]];
       next[place] = value / 100;
       return { ghosts: { ...ghosts, on: true, [side]: next } };
     });

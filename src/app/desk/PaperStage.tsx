@@ -1,6 +1,10 @@
 import { useEffect, useRef } from 'react';
 import { say } from '../frame/saying.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { DeskCards } from './cards/DeskCards.tsx';
+import { GuidesOverlay } from './GuidesOverlay.tsx';
+import { HandOverlay } from './HandOverlay.tsx';
+import { PegsBox } from './PegsBox.tsx';
 import { PickBox } from './PickBox.tsx';
 import { PaperDesk } from './paper-desk.ts';
 import { toolOf } from './tools/index.ts';
@@ -14,10 +18,17 @@ export function PaperStage() {
   const paper = useRef<HTMLCanvasElement>(null);
   const live = useRef<HTMLCanvasElement>(null);
   const ring = useRef<HTMLDivElement>(null);
+  const string = useRef<SVGLineElement>(null);
   useEffect(() => {
     const desk = new PaperDesk(
       open,
-      { stage: stage.current!, paper: paper.current!, live: live.current!, ring: ring.current! },
+      {
+        stage: stage.current!,
+        paper: paper.current!,
+        live: live.current!,
+        ring: ring.current!,
+        string: string.current!,
+      },
       say,
     );
     return () => desk.close();
@@ -37,12 +48,25 @@ export function PaperStage() {
           </p>
         )}
         <canvas ref={live} aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full" />
+        <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
+          <line
+            ref={string}
+            className="stroke-accent"
+            strokeWidth={1.25}
+            strokeDasharray="3 3"
+            style={{ display: 'none' }}
+          />
+        </svg>
         <div
           ref={ring}
           className="pointer-events-none absolute top-0 left-0 rounded-full border border-ink/60 opacity-0 shadow-[0_0_0_1px_rgba(253,252,248,0.7)]"
         />
       </div>
+      <GuidesOverlay />
+      <HandOverlay />
       <PickBox />
+      <PegsBox />
+      <DeskCards />
     </div>
   );
 }

@@ -10,7 +10,7 @@ import { CellThumb } from '../parts/CellThumb.tsx';
 import { useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { DrawingCard } from './DrawingCard.tsx';
 import { GhostThumb } from './GhostThumb.tsx';
-import { GHOST_AFTER, GHOST_BEFORE } from './paper-pictures.ts';
+import { GHOST_AFTER, GHOST_BEFORE, ghostCounts } from './ghost-wishes.ts';
 
 /** Heights of the neighbours' pictures and of the one in hand, and the widths they may take of the room there is. */
 const HEIGHT = 64;
@@ -48,7 +48,7 @@ export function Roll() {
   const toggle = useCommand('ghosts');
   const layer = shot.layers.find((each) => each.id === layerId);
   const own = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
-  const around = layer ? neighbours(layer, frame, 2) : { before: [], after: [] };
+  const around = layer ? neighbours(layer, frame, 2, ghostCounts(shot, ghosts.keysOnly)) : { before: [], after: [] };
   const ratio = shot.width / shot.height;
   const fan = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(560);

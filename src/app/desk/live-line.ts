@@ -1,19 +1,61 @@
 /** The line under the pen: repainted only where it changed, on a canvas of its own above the paper. */
-import { outlineOf, sampleCurve } from '../../core/ink/index.ts';
-import { type Matrix, type Painter, scaleOf } from '../../core/picture/index.ts';
-import { type Brush, POINT_SIZE } from '../../core/shot/index.ts';
+import { isPlain, LineSampler, outlineOf, reachOf, SAMPLE_SIZE } from '../../core/ink/index.ts';
+import {
+  IDENTITY,
+  InkRaster,
+  type Matrix,
+  mapPoint,
+  type Painter,
+  type Run,
+  scaleOf,
+} from '../../core/picture/index.ts';
+import type { Brush } from '../../core/shot/index.ts';
 
-/** Points at the pen's end that the next point can still move (the curve looks two points ahead). */
-const UNSETTLED = 4;
-/** Screen pixels around the repainted box in which points still matter. */
-const RUN_MARGIN = 60;
+/** How a line under the pen looks. */
+export interface LineLook {
+  brush: Brush;
+  colour: string;
+  /** What its texture is made by; the stroke it becomes keeps it. */
+  seed?: number;
+  /** Maps to its images in the guides' mirror. */
+  images?: Matrix[];
+}
+
+/** Screen pixels around what is painted, so that soft edges are in. */
+const MARGIN = 3;
+
+interface Box {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+const emptyBox = (): Box => ({ left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
+
+function include(box: Box, x: number, y: number, grow: number): void {
+  box.left = Math.min(box.left, x - grow);
+  box.top = Math.min(box.top, y - grow);
+  box.right = Math.max(box.right, x + grow);
+  box.bottom = Math.max(box.bottom, y + grow);
+}
+
+const united = (a: Box, b: Box): Box => ({
+  left: Math.min(a.left, b.left),
+  top: Math.min(a.top, b.top),
+  right: Math.max(a.right, b.right),
+  bottom: Math.max(a.bottom, b.bottom),
+});
 
 export class LiveLine {
   private readonly canvas: HTMLCanvasElement;
   private readonly painter: Painter;
-  private shown = 0;
-  /** Left, top, right, bottom of all that was painted, screen pixels. */
-  private touched = [Infinity, Infinity, -Infinity, -Infinity];
+  private sampler: LineSampler | null = null;
+  /** How far along the line each sample lies, paper pixels. */
+  private along = new Float32Array(1024);
+  /** Per image of the line: all that was painted, and the end that the next point can still move. */
+  private touched: Box[] = [];
+  private loose: Box[] = [];
 
   constructor(canvas: HTMLCanvasElement, painter: Painter) {
     this.canvas = canvas;
@@ -23,66 +65,121 @@ export class LiveLine {
   clear(): void {
     const context = this.canvas.getContext('2d')!;
     context.setTransform(1, 0, 0, 1, 0, 0);
-    const [left, top, right, bottom] = this.touched;
-    if (right > left) context.clearRect(left, top, right - left, bottom - top);
-    this.touched = [Infinity, Infinity, -Infinity, -Infinity];
-    this.shown = 0;
+    for (const { left, top, right, bottom } of this.touched)
+      if (right > left) context.clearRect(left, top, right - left, bottom - top);
+    this.touched = [];
+    this.loose = [];
+    this.sampler = null;
   }
 
-  /** Shows the points so far through the view; only the box around what is new is cleared and painted. */
-  show(points: Float32Array, brush: Brush, colour: string, view: Matrix): void {
-    const context = this.canvas.getContext('2d')!;
-    const count = points.length / POINT_SIZE;
-    const from = Math.max(0, Math.min(this.shown, count) - UNSETTLED);
-    const scale = scaleOf(view);
-    const reach = (brush.width * (1 + brush.thinning)) / 2 + 4 / scale;
-    let minX = Infinity;
-    let minY = Infinity;
-    let maxX = -Infinity;
-    let maxY = -Infinity;
-    for (let i = from; i < count; i++) {
-      const x = points[i * POINT_SIZE];
-      const y = points[i * POINT_SIZE + 1];
-      const sx = view[0] * x + view[2] * y + view[4];
-      const sy = view[1] * x + view[3] * y + view[5];
-      minX = Math.min(minX, sx);
-      maxX = Math.max(maxX, sx);
-      minY = Math.min(minY, sy);
-      maxY = Math.max(maxY, sy);
+  /**
+   * Shows the points so far through the view; only the boxes around what is new are cleared and painted. Points given
+   * before must come again unchanged, until the line is cleared.
+   */
+  show(points: Float32Array, look: LineLook, view: Matrix): void {
+    this.sampler ??= new LineSampler(look.brush);
+    const { samples, kept } = this.sampler.sample(points);
+    this.measure(samples, kept);
+    const maps = [IDENTITY, ...(look.images ?? [])];
+    const boxes = maps.map((map, k) => {
+      const fresh = this.boxFrom(samples, Math.max(0, kept - SAMPLE_SIZE), map, look.brush, view);
+      const box = this.loose[k] ? united(this.loose[k], fresh) : fresh;
+      this.loose[k] = fresh;
+      this.touched[k] = this.touched[k] ? united(this.touched[k], box) : box;
+      return box;
+    });
+    for (const box of boxes) this.repaint(box, samples, maps, look, view);
+  }
+
+  private measure(samples: Float32Array, kept: number): void {
+    const n = samples.length / SAMPLE_SIZE;
+    if (n > this.along.length) {
+      const wider = new Float32Array(n * 2);
+      wider.set(this.along);
+      this.along = wider;
     }
-    const grow = reach * scale;
-    const left = Math.floor(minX - grow);
-    const top = Math.floor(minY - grow);
-    const width = Math.ceil(maxX + grow) - left;
-    const height = Math.ceil(maxY + grow) - top;
-    const [l, t, r, b] = this.touched;
-    this.touched = [Math.min(l, left), Math.min(t, top), Math.max(r, left + width), Math.max(b, top + height)];
+    for (let i = Math.max(1, kept / SAMPLE_SIZE); i < n; i++) {
+      const o = i * SAMPLE_SIZE;
+      const step = Math.hypot(samples[o] - samples[o - SAMPLE_SIZE], samples[o + 1] - samples[o - SAMPLE_SIZE + 1]);
+      this.along[i] = this.along[i - 1] + step;
+    }
+  }
+
+  private boxFrom(samples: Float32Array, from: number, map: Matrix, brush: Brush, view: Matrix): Box {
+    const box = emptyBox();
+    const grow = reachOf(brush) * scaleOf(view) + MARGIN;
+    for (let o = from; o < samples.length; o += SAMPLE_SIZE) {
+      const [x, y] = mapPoint(view, ...mapPoint(map, samples[o], samples[o + 1]));
+      include(box, x, y, grow);
+    }
+    return {
+      left: Math.floor(box.left),
+      top: Math.floor(box.top),
+      right: Math.ceil(box.right),
+      bottom: Math.ceil(box.bottom),
+    };
+  }
+
+  /** The line may cross a box earlier on too, and so may its images: every run of samples near the box is painted. */
+  private repaint(box: Box, samples: Float32Array, maps: Matrix[], look: LineLook, view: Matrix): void {
+    const context = this.canvas.getContext('2d')!;
+    const x = Math.max(0, box.left);
+    const y = Math.max(0, box.top);
+    const width = Math.min(this.canvas.width, box.right) - x;
+    const height = Math.min(this.canvas.height, box.bottom) - y;
+    if (width <= 0 || height <= 0) return;
     context.save();
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.beginPath();
-    context.rect(left, top, width, height);
+    context.rect(x, y, width, height);
     context.clip();
-    context.clearRect(left, top, width, height);
+    context.clearRect(x, y, width, height);
+    const plain = isPlain(look.brush);
+    const raster = plain ? null : new InkRaster({ x, y, width, height }, view);
     context.setTransform(...view);
-    const outline: Float32Array[] = [];
-    // The line may cross the box earlier on too: every run of points near the box is outlined, all filled as one shape.
-    const margin = grow + RUN_MARGIN;
-    const near = (i: number) => {
-      const x = points[i * POINT_SIZE];
-      const y = points[i * POINT_SIZE + 1];
-      const sx = view[0] * x + view[2] * y + view[4];
-      const sy = view[1] * x + view[3] * y + view[5];
-      return sx > left - margin && sx < left + width + margin && sy > top - margin && sy < top + height + margin;
-    };
-    for (let i = 0; i < count; i++) {
-      if (!near(i)) continue;
-      const first = Math.max(0, i - 2);
-      while (i < count && near(i)) i++;
-      const run = points.subarray(first * POINT_SIZE, Math.min(count, i + 2) * POINT_SIZE);
-      outline.push(...outlineOf(sampleCurve(run, false), brush));
+    for (const map of maps) {
+      const runs = this.runsNear(box, samples, map, look.brush, view);
+      if (runs.length === 0) continue;
+      if (raster) raster.paint(runs, look.brush, look.seed ?? 0, look.colour);
+      else
+        this.painter.paintOutline(
+          context as never,
+          runs.flatMap((run) => outlineOf(run.samples)),
+          look.brush,
+          look.colour,
+        );
     }
-    this.painter.paintOutline(context as never, outline, brush, colour);
+    if (raster) this.painter.putRaster(context as never, raster);
     context.restore();
-    this.shown = count;
+  }
+
+  /** Runs of samples whose ink may reach into a box, mapped, with the taper at the line's start. */
+  private runsNear(box: Box, samples: Float32Array, map: Matrix, brush: Brush, view: Matrix): Run[] {
+    const n = samples.length / SAMPLE_SIZE;
+    const grow = reachOf(brush) * scaleOf(view) + MARGIN;
+    const near = (i: number) => {
+      const [px, py] = mapPoint(map, samples[i * SAMPLE_SIZE], samples[i * SAMPLE_SIZE + 1]);
+      const x = view[0] * px + view[2] * py + view[4];
+      const y = view[1] * px + view[3] * py + view[5];
+      return x > box.left - grow && x < box.right + grow && y > box.top - grow && y < box.bottom + grow;
+    };
+    const runs: Run[] = [];
+    for (let i = 0; i < n; i++) {
+      if (!near(i)) continue;
+      const first = Math.max(0, i - 1);
+      while (i < n && near(i)) i++;
+      const last = Math.min(n, i + 1);
+      const run = samples.slice(first * SAMPLE_SIZE, last * SAMPLE_SIZE);
+      for (let k = 0; k < run.length; k += SAMPLE_SIZE) {
+        const [x, y] = mapPoint(map, run[k], run[k + 1]);
+        run[k] = x;
+        run[k + 1] = y;
+        const { start } = brush.taper;
+        const along = this.along[first + k / SAMPLE_SIZE];
+        if (start > 0 && along < start && n > 1) run[k + 2] *= Math.sin((along / start) * (Math.PI / 2));
+      }
+      runs.push({ samples: run, from: this.along[first] });
+    }
+    return runs;
   }
 }

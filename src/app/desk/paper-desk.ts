@@ -2,14 +2,18 @@
  * The paper under the hand: turns pen, touch, mouse and wheel into gestures of the tool in hand and into moves of the
  * view. Plain browser events, nothing awaited and no React between pen and ink.
  */
-import { type PenSample, pressureOf } from '../../core/ink/index.ts';
+
+import { handPressure, type PenSample, pressureOf } from '../../core/ink/index.ts';
 import { inverse, type Matrix, mapPoint, scaleOf } from '../../core/picture/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
-import type { Brush } from '../../core/shot/index.ts';
+import type { Area, Drawing, Stroke } from '../../core/shot/index.ts';
+import type { Draft } from '../../workers/desk-painter.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
+import { hand } from '../session/hand.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import type { ViewState } from '../session/view-state.ts';
-import { LiveLine } from './live-line.ts';
+import { dropCurve } from './curve-in-hand.ts';
+import { type LineLook, LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
 import { regionsOf } from './regions.ts';
 import { setPaperRoom } from './room.ts';
@@ -17,12 +21,15 @@ import { toolOf } from './tools/index.ts';
 import { move } from './tools/move.ts';
 import type { Gesture, ToolDesk } from './tools/tool.ts';
 import { keepUnder, panBy, settled, turnAbout, viewMatrix, zoomAbout } from './view.ts';
+import { dropWarp, warpedNow, warping } from './warping.ts';
 
 export interface PaperElements {
   stage: HTMLElement;
   paper: HTMLCanvasElement;
   live: HTMLCanvasElement;
   ring: HTMLElement;
+  /** The string a line is pulled on. */
+  string: SVGLineElement;
 }
 
 interface Finger {
@@ -34,6 +41,13 @@ interface Finger {
 const TURN_SLACK = 0.12;
 const RADIANS = Math.PI / 180;
 const QUIET_MS = 350;
+
+/** What is new in a changed drawing; what is as it was goes by its id. */
+function draftOf(was: Drawing, { ink, paint }: { ink: Stroke[]; paint: Area[] }): Draft {
+  const known = new Set<Stroke | Area>([...was.ink, ...was.paint]);
+  const lean = <T extends Stroke | Area>(each: T) => (known.has(each) ? each.id : each);
+  return { drawing: was.id, ink: ink.map(lean), paint: paint.map(lean) };
+}
 
 export class PaperDesk {
   readonly pictures: PaperPictures;
@@ -94,12 +108,26 @@ export class PaperDesk {
           (now.frame !== before.frame ||
             now.layerId !== before.layerId ||
             now.ghosts !== before.ghosts ||
+            now.peek !== before.peek ||
+            now.roughTint !== before.roughTint ||
             now.rolling !== before.rolling)
         ) {
           this.pictures.dropFresh();
           this.refresh();
         }
         if (now.tool !== before.tool || now.tools !== before.tools) this.showRing(null);
+        // What was begun on one drawing, or with one tool, is not carried on to another.
+        const elsewhere = now.frame !== before.frame || now.layerId !== before.layerId;
+        if (elsewhere || (now.tool !== before.tool && now.tool !== 'move')) {
+          dropWarp();
+          dropCurve();
+        }
+      }),
+    );
+    this.cleanUps.push(
+      warping.subscribe(() => {
+        const bent = warpedNow(this.open);
+        this.pictures.showDraft(bent && draftOf(bent.drawing, bent));
       }),
     );
     player.show = (picture) => this.pictures.showWhole(picture);
@@ -183,19 +211,25 @@ export class PaperDesk {
     return {
       x: px,
       y: py,
-      pressure: pressureOf(event.pointerType, event.pressure),
+      pressure: this.pressure(event),
       tiltX: (event.tiltX || 0) * RADIANS,
       tiltY: (event.tiltY || 0) * RADIANS,
       time: Math.max(0, (event.timeStamp - this.downAt) / 1000),
     };
   }
 
-  private toolDesk(shift: boolean): ToolDesk {
+  private pressure({ pointerType, pressure }: PointerEvent): number {
+    const reported = pressureOf(pointerType, pressure);
+    return pointerType === 'pen' ? handPressure(hand.getState(), reported) : reported;
+  }
+
+  private toolDesk(shift: boolean, device: string): ToolDesk {
     const desk = this;
     return {
       ...this.open,
       zoom: scaleOf(this.matrix),
       shift,
+      device,
       say: this.say,
       drawing() {
         const { session, view } = desk.open;
@@ -208,9 +242,15 @@ export class PaperDesk {
         }
         return drawingShown(session.shot, layer, frame) ?? 'empty';
       },
-      showLine(points: Float32Array | null, brush: Brush, colour: string) {
-        if (points) desk.line.show(points, brush, colour, desk.matrix);
+      showLine(points: Float32Array | null, look: LineLook) {
+        if (points) desk.line.show(points, look, desk.matrix);
         else desk.line.clear();
+      },
+      showDraft(was, draft) {
+        desk.pictures.showDraft(draft && draftOf(was, draft));
+      },
+      showString(from, to) {
+        desk.showString(from, to);
       },
     };
   }
@@ -265,7 +305,7 @@ export class PaperDesk {
     const state = this.open.view.getState();
     // The other end of a pen is its eraser.
     const tool = moves ? move : toolOf(event.button === 5 ? 'eraser' : state.tool);
-    this.gesture = tool.down(this.toolDesk(event.shiftKey), this.sample(event), this.at(event));
+    this.gesture = tool.down(this.toolDesk(event.shiftKey, event.pointerType), this.sample(event), this.at(event));
   }
 
   private moved(event: PointerEvent): void {
@@ -335,6 +375,19 @@ export class PaperDesk {
       const unit = event.deltaMode === 1 ? 20 : 1;
       view.setState({ paper: zoomAbout(paper, Math.exp(-event.deltaY * unit * 0.0016), this.at(event), this.room) });
     } else view.setState({ paper: panBy(paper, -event.deltaX - event.deltaY, 0, this.room) });
+  }
+
+  private showString(from: { x: number; y: number } | null, to: { x: number; y: number }): void {
+    const { string } = this.el;
+    string.style.display = from ? '' : 'none';
+    if (!from) return;
+    const set = (name: string, { x, y }: { x: number; y: number }) => {
+      const [sx, sy] = mapPoint(this.matrix, x, y);
+      string.setAttribute(`x${name}`, String(sx / this.dpr));
+      string.setAttribute(`y${name}`, String(sy / this.dpr));
+    };
+    set('1', from);
+    set('2', to);
   }
 
   private showRing(event: PointerEvent | null): void {

@@ -4,15 +4,12 @@
  */
 import { strokeBounds } from '../../core/ink/index.ts';
 import { IDENTITY, type Matrix, mapPoint, Painter } from '../../core/picture/index.ts';
-import { neighbours } from '../../core/sheet/index.ts';
 import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
-import type { GhostWish } from '../../workers/desk-painter.ts';
+import type { Draft } from '../../workers/desk-painter.ts';
 import type { OpenShot } from '../session/open-shot.ts';
+import { ghostWishes, peekedCell, ROUGH_TINT } from './ghost-wishes.ts';
 import { between } from './view.ts';
-
-export const GHOST_BEFORE = '#a8327e';
-export const GHOST_AFTER = '#0d8078';
 
 interface Part {
   key: string;
@@ -20,19 +17,6 @@ interface Part {
 }
 
 const NOTHING: Part = { key: '', image: null };
-
-/** The ghosts to show: neighbours of the layer in hand, farthest first so that the nearest lies on top. */
-function ghostWishes({ session, view }: Pick<OpenShot, 'session' | 'view'>): GhostWish[] {
-  const { ghosts, rolling, layerId, frame } = view.getState();
-  const layer = session.shot.layers.find((each) => each.id === layerId);
-  if (!ghosts.on || rolling || !layer?.visible) return [];
-  const { before, after } = neighbours(layer, frame, 2);
-  const wish = (cell: GhostWish['cell'], tint: string, strength: number): GhostWish => ({ cell, tint, strength });
-  return [
-    ...before.map((each, i) => wish(each.cell, GHOST_BEFORE, ghosts.before[i])).reverse(),
-    ...after.map((each, i) => wish(each.cell, GHOST_AFTER, ghosts.after[i])).reverse(),
-  ].filter((each) => each.strength > 0.005);
-}
 
 export class PaperPictures {
   readonly painter = new Painter(canvasTools(() => null));
@@ -50,6 +34,7 @@ export class PaperPictures {
   private whole: ImageBitmap | null = null;
   private wholeKept = false;
   private closed = false;
+  private draft: Draft | null = null;
   view: Matrix = IDENTITY;
   /** Called when sharp parts have arrived. */
   onSharp: () => void = () => {};
@@ -80,6 +65,12 @@ export class PaperPictures {
   addFresh(stroke: Stroke): void {
     this.fresh.push({ stroke, seq: ++this.strokeSeq });
     this.compose(stroke);
+  }
+
+  /** Shows a drawing as the hand is changing it, or as it is kept again. */
+  showDraft(draft: Draft | null): void {
+    this.draft = draft;
+    this.request();
   }
 
   dropFresh(): void {
@@ -218,6 +209,9 @@ export class PaperPictures {
       width,
       height,
       ghosts: ghostWishes(this.open),
+      instead: peekedCell(this.open),
+      draft: this.draft,
+      roughTint: view.getState().roughTint ? ROUGH_TINT : null,
       have: { under: this.under.key, own: this.own.key, over: this.over.key },
     });
     if (this.closed) {

@@ -63,3 +63,15 @@ export function pickAll(open: Open): void {
   const drawing = layer && drawingShown(open.session.shot, layer, open.view.getState().frame);
   if (drawing) setPicked(open, drawing, allOf(drawing));
 }
+
+/** Gives the picked lines a name, in every drawing the change is done to. */
+export function namePicked(open: Open, name: string): void {
+  const now = pickedNow(open);
+  if (!now) return;
+  open.session.change('name lines', (shot) => {
+    for (const other of changed(open, now.drawing)) {
+      const wanted = new Set(likePicked(now.drawing, now.pick, other).strokes);
+      for (const stroke of shot.drawings[other.id].ink) if (wanted.has(stroke.id)) stroke.name = name;
+    }
+  });
+}

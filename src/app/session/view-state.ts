@@ -1,28 +1,43 @@
 /** What the person looks at and holds in the hand: not part of the shot, remembered beside it. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { EraseHow, Pick, Shape } from '../../core/ink/index.ts';
+import type { EraseHow, KneadHow, Pick, Shape } from '../../core/ink/index.ts';
 import type { Matrix } from '../../core/picture/index.ts';
 import type { Ends, Span } from '../../core/sheet/index.ts';
-import type { Id, NoteColour, Shot } from '../../core/shot/index.ts';
+import { BRUSH_KINDS, type Id, type NoteColour, type Shot } from '../../core/shot/index.ts';
 import { FITTED, type PaperView } from '../desk/view.ts';
+import { FIRST_GHOSTS, type GhostSettings, mendGhosts } from './ghost-settings.ts';
+import { FIRST_LINES, type LineSettings, mendLine } from './line-settings.ts';
 
-export type ToolId = 'pencil' | 'pen' | 'eraser' | 'pick' | 'shapes' | 'pour' | 'move';
-
-export interface LineSettings {
-  width: number;
-  /** 0..1, how much pressure changes the width. */
-  pressure: number;
-  /** 0..1 */
-  steady: number;
-}
+export type ToolId =
+  | 'pencil'
+  | 'pen'
+  | 'brush'
+  | 'eraser'
+  | 'pick'
+  | 'knead'
+  | 'warp'
+  | 'redraw'
+  | 'swell'
+  | 'shapes'
+  | 'guides'
+  | 'pegs'
+  | 'pour'
+  | 'move';
 
 export interface ToolSettings {
   pencil: LineSettings;
   pen: LineSettings;
+  brush: LineSettings;
   eraser: { width: number; how: EraseHow };
   /** Openings up to `gap` paper pixels are closed; `off`: the pen takes paint off. */
   pour: { gap: number; off: boolean };
   shapes: { shape: Shape };
+  /** Radius of what is pushed, screen pixels at the paper's own size; `how`: moved along, drawn in, or pressed out. */
+  knead: { radius: number; how: KneadHow };
+  warp: { columns: number; rows: number };
+  /** Brushing over lines makes them thicker, or thinner. */
+  swell: { radius: number; by: 'thicker' | 'thinner' };
+  guides: { add: GuideKind };
   /** Picked with a rectangle or a loop; scaled one way the other gives way; the same done to all drawings chosen. */
   pick: { by: 'rectangle' | 'loop'; keepVolume: boolean; chosenToo: boolean };
 }
@@ -33,12 +48,8 @@ interface Picked extends Pick {
   pivot: { x: number; y: number } | null;
 }
 
-interface GhostSettings {
-  on: boolean;
-  /** Strength 0..1 of the drawings before and after, nearest first. */
-  before: [number, number];
-  after: [number, number];
-}
+/** What the Guides tool puts on the paper. */
+type GuideKind = 'arc' | 'vanishing';
 
 /** Frames of some layers chosen on the sheet, and the cell where choosing began. */
 export interface Selection extends Span {
@@ -50,6 +61,11 @@ export interface Entry {
   kind: 'hold' | 'drawing' | 'label' | 'note' | 'marker';
   text: string;
 }
+
+/** Looked at for as long as a key is held. */
+export type Peek = 'before' | 'after' | 'rough' | 'model';
+
+export type DeskCard = 'brush' | 'ghosts' | 'lines';
 
 export type SheetCard = 'layers' | 'timing' | 'notes' | 'tray';
 
@@ -76,6 +92,15 @@ export interface ViewState {
   swatch: Id;
   paper: PaperView;
   ghosts: GhostSettings;
+  /** What is shown in place of the present drawing while a key is held. */
+  peek: Peek | null;
+  /** The drawing whose ghost is off its pegs and has the handles. */
+  ghostInHand: Id | null;
+  guidesShown: boolean;
+  /** The card that stands open beside the paper. */
+  deskCard: DeskCard | null;
+  /** Rough layers are shown in a tint of their own under the layer in hand. */
+  roughTint: boolean;
   /** Neighbours are being flipped: ghosts rest. */
   rolling: boolean;
   /** Frames played, both included; null is the whole shot. */
@@ -103,11 +128,14 @@ export interface ViewState {
 }
 
 export const FIRST_TOOLS: ToolSettings = {
-  pencil: { width: 7, pressure: 0.7, steady: 0.25 },
-  pen: { width: 8, pressure: 0.6, steady: 0.4 },
+  ...FIRST_LINES,
   eraser: { width: 28, how: 'part' },
   pour: { gap: 6, off: false },
   shapes: { shape: 'line' },
+  knead: { radius: 90, how: 'push' },
+  warp: { columns: 3, rows: 3 },
+  swell: { radius: 24, by: 'thicker' },
+  guides: { add: 'arc' },
   pick: { by: 'rectangle', keepVolume: false, chosenToo: false },
 };
 
@@ -120,7 +148,12 @@ export function firstView(shot: Shot): ViewState {
     tools: FIRST_TOOLS,
     swatch: shot.palettes[0].swatches[0]?.id ?? '',
     paper: FITTED,
-    ghosts: { on: true, before: [0.5, 0.22], after: [0.45, 0.2] },
+    ghosts: FIRST_GHOSTS,
+    peek: null,
+    ghostInHand: null,
+    guidesShown: true,
+    deskCard: null,
+    roughTint: true,
     rolling: false,
     range: null,
     loop: true,
@@ -162,10 +195,22 @@ function mendSelection(selection: Selection | null, shot: Shot): Selection | nul
 /** A view read back, brought into what the shot is now: layers and swatches may be gone, the shot shorter. */
 export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettings | undefined, shot: Shot): ViewState {
   const first = firstView(shot);
-  const view = { ...first, ...kept, rolling: false, entry: null, landing: null, picked: null, changing: null };
+  const view = {
+    ...first,
+    ...kept,
+    rolling: false,
+    entry: null,
+    landing: null,
+    picked: null,
+    changing: null,
+    peek: null,
+    ghostInHand: null,
+  };
+  view.ghosts = mendGhosts(view.ghosts, shot);
   view.tools = { ...first.tools, ...tools };
   // Tools kept before erasers had ways.
   view.tools.eraser = { ...first.tools.eraser, ...view.tools.eraser };
+  for (const kind of BRUSH_KINDS) view.tools[kind] = mendLine(view.tools[kind], first.tools[kind]);
   if (!shot.layers.some((layer) => layer.id === view.layerId)) view.layerId = first.layerId;
   if (!shot.palettes[0].swatches.some((swatch) => swatch.id === view.swatch)) view.swatch = first.swatch;
   view.timing = { ...first.timing, ...view.timing };

@@ -32,3 +32,24 @@ export function densePoints({ points, closed }: Stroke): Float32Array {
   }
   return Float32Array.from(out);
 }
+
+/**
+ * The stroke with points put in along its curve where they are farther apart than `every` paper pixels; its own points
+ * stay. The very stroke when they are near enough already.
+ */
+export function withPointsEvery(stroke: Stroke, every: number): Stroke {
+  const { points, closed } = stroke;
+  const n = points.length / POINT_SIZE;
+  const at = controlAt(n, closed);
+  const out: number[] = [...points.subarray(0, POINT_SIZE)];
+  const spans = closed ? n : n - 1;
+  for (let i = 0; i < spans; i++) {
+    const four = [at(i - 1), at(i), at(i + 1), at(i + 2)];
+    const chord = Math.hypot(points[four[2]] - points[four[1]], points[four[2] + 1] - points[four[1] + 1]);
+    const count = Math.max(1, Math.ceil(chord / every));
+    // A closed line's last span leads back to its first point, which is there already.
+    const until = closed && i === spans - 1 ? count - 1 : count;
+    for (let k = 1; k <= until; k++) pointOn(points, four, k / count, out);
+  }
+  return out.length === points.length ? stroke : { ...stroke, points: Float32Array.from(out) };
+}

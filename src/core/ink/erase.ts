@@ -4,10 +4,11 @@
  */
 import { areaContains } from '../paint/pour.ts';
 import { newId } from '../shot/ids.ts';
-import { POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { crossingsOf, meet, toSegment2 } from './crossings.ts';
+import { radiusAt } from './curve.ts';
 import { densePoints } from './dense.ts';
-import { diameter, strokeBounds } from './outline.ts';
+import { strokeBounds } from './outline.ts';
 
 export const ERASES = ['part', 'line', 'crossings', 'loop'] as const;
 export type EraseHow = (typeof ERASES)[number];
@@ -40,12 +41,23 @@ function reached(stroke: Stroke, dense: Float32Array, path: Float32Array, radius
   for (let i = 0; i < gone.length; i++) {
     const o = i * POINT_SIZE;
     // A line is touched when its inked edge is.
-    const reach = radius + diameter(stroke.brush, dense[o + 2]) * 0.25;
+    const reach = radius + radiusAt(stroke.brush, dense, i, gone.length) * 0.5;
     if (!touches(path, reach, dense[o], dense[o + 1])) continue;
     gone[i] = 1;
     any = true;
   }
   return any ? gone : null;
+}
+
+/** A cut end keeps the width it had: only the line's own ends taper. */
+function cutBrush({ brush, closed }: Stroke, dense: Float32Array, part: number[]): Brush {
+  const { start, end } = brush.taper;
+  if (start === 0 && end === 0) return brush;
+  const last = dense.length - POINT_SIZE;
+  const at = part.length - POINT_SIZE;
+  const ownStart = !closed && part[0] === dense[0] && part[1] === dense[1];
+  const ownEnd = !closed && part[at] === dense[last] && part[at + 1] === dense[last + 1];
+  return { ...brush, taper: { start: ownStart ? start : 0, end: ownEnd ? end : 0 } };
 }
 
 /** The parts of a line whose points are not gone. */
@@ -66,7 +78,13 @@ function remains(stroke: Stroke, dense: Float32Array, gone: Uint8Array): Stroke[
   }
   return parts
     .filter((points) => lengthOf(points) > DUST)
-    .map((points) => ({ ...stroke, id: newId(), closed: false, points: Float32Array.from(points) }));
+    .map((points) => ({
+      ...stroke,
+      id: newId(),
+      brush: cutBrush(stroke, dense, points),
+      closed: false,
+      points: Float32Array.from(points),
+    }));
 }
 
 /** Runs `cut` over the strokes that a box reaches; it gives what is left of one, or null where it stays. */

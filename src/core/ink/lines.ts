@@ -1,12 +1,10 @@
 /** Lines made better by hand: one width, thicker, smoother, joined at their ends. */
 import { newId } from '../shot/ids.ts';
+import { LIMITS } from '../shot/make.ts';
 import { type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
 
-const LEAST_WIDTH = 0.5;
-const MOST_WIDTH = 400;
-
 export function withWidth(stroke: Stroke, width: number): Stroke {
-  return { ...stroke, brush: { ...stroke.brush, width: Math.max(LEAST_WIDTH, Math.min(MOST_WIDTH, width)) } };
+  return { ...stroke, brush: { ...stroke.brush, width: Math.max(LIMITS.minWidth, Math.min(LIMITS.maxWidth, width)) } };
 }
 
 /**
@@ -39,7 +37,9 @@ export function reversed(stroke: Stroke): Stroke {
     out.set(points.subarray(i * POINT_SIZE, (i + 1) * POINT_SIZE), (n - 1 - i) * POINT_SIZE);
     out[(n - i) * POINT_SIZE - 1] = end - points[(i + 1) * POINT_SIZE - 1];
   }
-  return { ...stroke, points: out };
+  const { start: from, end: to } = stroke.brush.taper;
+  const brush = from === to ? stroke.brush : { ...stroke.brush, taper: { start: to, end: from } };
+  return { ...stroke, brush, points: out };
 }
 
 /** Ends nearer than this are one point, paper pixels. */
@@ -60,7 +60,8 @@ function joined(first: Stroke, second: Stroke): Stroke {
   const points = new Float32Array(first.points.length + rest.length);
   points.set(first.points);
   points.set(rest, first.points.length);
-  return { ...first, id: newId(), points };
+  const taper = { start: first.brush.taper.start, end: second.brush.taper.end };
+  return { ...first, id: newId(), brush: { ...first.brush, taper }, points };
 }
 
 /**

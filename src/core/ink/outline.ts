@@ -6,16 +6,16 @@
  * polygons turn the same way and their union has no holes, however the pen doubles back.
  */
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { SAMPLE_SIZE, sampleCurve } from './curve.ts';
+import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
 
-/** Thinnest line drawn, paper pixels of diameter: a thread that still shows. */
-const THINNEST = 0.5;
 /** Samples nearer than this are one: they give no direction. */
 const NEAREST = 1e-3;
 
-/** Diameter at a pressure: `width` at 0.5, changing by `thinning` on both sides of it. */
-export function diameter(brush: Brush, pressure: number): number {
-  return Math.max(THINNEST, brush.width * (1 + 2 * brush.thinning * (pressure - 0.5)));
+/** The farthest a brush reaches from the middle of its line, paper pixels. */
+export function reachOf({ width, widthBy, stamp }: Brush): number {
+  const widest = widthBy.drive === 'nothing' ? widthBy.highest : Math.max(widthBy.lowest, widthBy.highest);
+  // A stamp reaches as far as its corners, turned, grown and scattered.
+  return (width / 2) * widest * (stamp ? Math.SQRT2 * (1 + stamp.size) : 1) + (stamp ? stamp.scatter * width : 0) + 0.5;
 }
 
 function disc(x: number, y: number, radius: number): Float32Array {
@@ -30,14 +30,14 @@ function disc(x: number, y: number, radius: number): Float32Array {
 }
 
 /** Samples without repeats, as parallel arrays with unit directions of the pieces between them. */
-function pieces(samples: Float32Array, brush: Brush) {
+function pieces(samples: Float32Array) {
   const xs: number[] = [];
   const ys: number[] = [];
   const rs: number[] = [];
   for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
     const x = samples[i];
     const y = samples[i + 1];
-    const r = diameter(brush, samples[i + 2]) / 2;
+    const r = samples[i + 2];
     const last = xs.length - 1;
     if (last >= 0 && Math.hypot(x - xs[last], y - ys[last]) < NEAREST) rs[last] = Math.max(rs[last], r);
     else {
@@ -50,8 +50,8 @@ function pieces(samples: Float32Array, brush: Brush) {
 }
 
 /** Outline polygons (x, y pairs) of sampled points; a single sample is a dot. All polygons turn the same way. */
-export function outlineOf(samples: Float32Array, brush: Brush): Float32Array[] {
-  const { xs, ys, rs } = pieces(samples, brush);
+export function outlineOf(samples: Float32Array): Float32Array[] {
+  const { xs, ys, rs } = pieces(samples);
   const n = xs.length;
   if (n === 0) return [];
   if (n === 1) return [disc(xs[0], ys[0], rs[0])];
@@ -127,7 +127,7 @@ export function outlineOf(samples: Float32Array, brush: Brush): Float32Array[] {
 
 /** Outline polygons of a stroke. */
 export function strokeOutline(stroke: Stroke): Float32Array[] {
-  return outlineOf(sampleCurve(stroke.points, stroke.closed), stroke.brush);
+  return outlineOf(sampleStroke(stroke));
 }
 
 export interface Bounds {
@@ -148,6 +148,6 @@ export function strokeBounds(stroke: Stroke): Bounds {
     box.maxY = Math.max(box.maxY, points[i + 1]);
   }
   // A Catmull-Rom curve leaves the box of its points by at most an eighth of its longest span or so.
-  const grow = diameter(stroke.brush, 1) / 2 + 0.15 * Math.max(box.maxX - box.minX, box.maxY - box.minY);
+  const grow = reachOf(stroke.brush) + 0.15 * Math.max(box.maxX - box.minX, box.maxY - box.minY);
   return { minX: box.minX - grow, minY: box.minY - grow, maxX: box.maxX + grow, maxY: box.maxY + grow };
 }

@@ -2,8 +2,8 @@
 import { areaContains } from '../paint/pour.ts';
 import { type Area, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { meet, toSegment2 } from './crossings.ts';
-import { SAMPLE_SIZE, sampleCurve } from './curve.ts';
-import { type Bounds, diameter, strokeBounds } from './outline.ts';
+import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
+import { type Bounds, strokeBounds } from './outline.ts';
 import type { Pick } from './transform.ts';
 
 interface Drawn {
@@ -17,10 +17,10 @@ export function strokeAt(ink: Stroke[], x: number, y: number, reach: number): St
     const stroke = ink[s];
     const box = strokeBounds(stroke);
     if (x < box.minX - reach || x > box.maxX + reach || y < box.minY - reach || y > box.maxY + reach) continue;
-    const samples = sampleCurve(stroke.points, stroke.closed);
+    const samples = sampleStroke(stroke);
     for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
       const j = Math.min(samples.length - SAMPLE_SIZE, i + SAMPLE_SIZE);
-      const near = reach + diameter(stroke.brush, samples[i + 2]) / 2;
+      const near = reach + samples[i + 2];
       if (toSegment2(x, y, samples[i], samples[i + 1], samples[j], samples[j + 1]) <= near * near) return stroke;
     }
   }
@@ -76,7 +76,7 @@ export function boxOf({ ink, paint }: Drawn, pick: Pick): Bounds | null {
   const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
   for (const stroke of ink) {
     if (!strokes.has(stroke.id)) continue;
-    const samples = sampleCurve(stroke.points, stroke.closed);
+    const samples = sampleStroke(stroke);
     for (let i = 0; i < samples.length; i += SAMPLE_SIZE) widen(box, samples[i], samples[i + 1]);
   }
   for (const { id, rings } of paint)

@@ -1,7 +1,7 @@
-/** Straight lines, ellipses and rectangles as control points of ordinary strokes, at even pressure. */
+/** Straight lines, ellipses, rectangles and curves as control points of ordinary strokes, at even pressure. */
 import { POINT_SIZE } from '../shot/model.ts';
 
-export const SHAPES = ['line', 'ellipse', 'rectangle'] as const;
+export const SHAPES = ['line', 'ellipse', 'rectangle', 'curve'] as const;
 export type Shape = (typeof SHAPES)[number];
 
 const PRESSURE = 0.5;
@@ -12,7 +12,12 @@ const EVERY = 24;
 /** Seconds a shape takes, as if drawn: pen time goes on along it. */
 const SECONDS = 1;
 
-type At = [x: number, y: number];
+export type At = [x: number, y: number];
+
+export interface DrawnShape {
+  points: Float32Array;
+  closed: boolean;
+}
 
 function stroked(places: At[]): Float32Array {
   const out = new Float32Array(places.length * POINT_SIZE);
@@ -36,7 +41,7 @@ function side([ax, ay]: At, [bx, by]: At): At[] {
  * The stroke of a shape dragged from one paper point to another. `even` makes lines upright, level or diagonal, and
  * ellipses and rectangles as wide as they are high.
  */
-export function shapePoints(shape: Shape, from: At, to: At, even: boolean): { points: Float32Array; closed: boolean } {
+export function shapePoints(shape: Exclude<Shape, 'curve'>, from: At, to: At, even: boolean): DrawnShape {
   const [ax, ay] = from;
   const [bx, by] = even ? evened(shape, from, to) : to;
   if (shape === 'line') return { points: stroked([...side(from, [bx, by]).slice(2), [bx, by]]), closed: false };
@@ -54,6 +59,11 @@ export function shapePoints(shape: Shape, from: At, to: At, even: boolean): { po
     return [(ax + bx) / 2 + ((bx - ax) / 2) * Math.cos(angle), (ay + by) / 2 + ((by - ay) / 2) * Math.sin(angle)];
   });
   return { points: stroked(places), closed: true };
+}
+
+/** The stroke of a curve through places pressed on the paper, in order. */
+export function curvePoints(places: At[], closed: boolean): DrawnShape {
+  return { points: stroked(places), closed };
 }
 
 function evened(shape: Shape, [ax, ay]: At, [bx, by]: At): At {

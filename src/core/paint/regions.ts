@@ -5,8 +5,7 @@
  * Lines are stamped as capsules into a mask, small openings at line ends are bridged, what is left is labelled by runs
  * (union-find, 4-neighbours), and the regions then grow into the mask ring by ring until they meet.
  */
-import { SAMPLE_SIZE, sampleCurve } from '../ink/curve.ts';
-import { diameter } from '../ink/outline.ts';
+import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
 import type { Stroke } from '../shot/model.ts';
 
 /** Largest map, pixels; a larger paper is mapped at a smaller scale. */
@@ -66,9 +65,9 @@ function capsule(
 
 function linesOf(ink: Stroke[], scale: number): Line[] {
   return ink.map((stroke) => {
-    const samples = sampleCurve(stroke.points, stroke.closed);
+    const samples = sampleStroke(stroke).slice();
     for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
-      samples[i + 2] = (diameter(stroke.brush, samples[i + 2]) / 2) * scale;
+      samples[i + 2] *= scale;
       samples[i] *= scale;
       samples[i + 1] *= scale;
     }
@@ -81,8 +80,9 @@ function stampLines(mask: Uint8Array, width: number, height: number, lines: Line
     if (samples.length === SAMPLE_SIZE)
       capsule(mask, width, height, samples[0], samples[1], samples[0], samples[1], samples[2]);
     for (let i = SAMPLE_SIZE; i < samples.length; i += SAMPLE_SIZE) {
-      const radius = Math.min(samples[i - 1], samples[i + 2]);
-      capsule(mask, width, height, samples[i - 3], samples[i - 2], samples[i], samples[i + 1], radius);
+      const before = i - SAMPLE_SIZE;
+      const radius = Math.min(samples[before + 2], samples[i + 2]);
+      capsule(mask, width, height, samples[before], samples[before + 1], samples[i], samples[i + 1], radius);
     }
   }
 }

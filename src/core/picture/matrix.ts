@@ -1,4 +1,6 @@
 /** Plane affine maps as the six numbers a canvas takes: x' = a x + c y + e, y' = b x + d y + f. */
+import type { Bounds } from '../ink/outline.ts';
+
 export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
 
 export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
@@ -29,4 +31,22 @@ export function scaleOf(m: Matrix): number {
 
 export function scaling(by: number): Matrix {
   return [by, 0, 0, by, 0, 0];
+}
+
+/** The upright box around a box under the map. */
+export function mapBounds(m: Matrix, { minX, minY, maxX, maxY }: Bounds): Bounds {
+  const out = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (const [x, y] of [
+    [minX, minY],
+    [maxX, minY],
+    [minX, maxY],
+    [maxX, maxY],
+  ]) {
+    const [px, py] = mapPoint(m, x, y);
+    out.minX = Math.min(out.minX, px);
+    out.maxX = Math.max(out.maxX, px);
+    out.minY = Math.min(out.minY, py);
+    out.maxY = Math.max(out.maxY, py);
+  }
+  return out;
 }

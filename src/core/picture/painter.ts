@@ -1,10 +1,15 @@
 /**
  * Painting drawings and frames on anything with the 2D-canvas calls: the screen, a worker, a canvas in Node.
  */
-import { strokeBounds, strokeOutline } from '../ink/outline.ts';
-import { type Area, type Brush, type Drawing, type Id, POINT_SIZE, type Shot, type Stroke } from '../shot/model.ts';
+
+import { meet } from '../ink/crossings.ts';
+import { sampleStroke } from '../ink/curve.ts';
+import { type Bounds, strokeBounds, strokeOutline } from '../ink/outline.ts';
+import { isPlain } from '../ink/response.ts';
+import type { Area, Brush, Drawing, Id, Shot, Stroke } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
-import { inverse, type Matrix, mapPoint } from './matrix.ts';
+import { InkRaster, type Window } from './ink-raster.ts';
+import { inverse, type Matrix, mapBounds } from './matrix.ts';
 import { type Looker, type ShownCell, shownCells } from './shows.ts';
 
 /** The part of a path that is needed. */
@@ -18,6 +23,8 @@ export interface PathLike {
 export interface PaintContext {
   fillStyle: unknown;
   globalAlpha: number;
+  readonly canvas: { width: number; height: number };
+  getTransform(): { a: number; b: number; c: number; d: number; e: number; f: number };
   save(): void;
   restore(): void;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
@@ -37,8 +44,8 @@ export interface PaintImage {
 /** What the surroundings lend to the painter. */
 export interface PaintTools {
   newPath(): PathLike;
-  /** A fill style of this colour broken by the paper's tooth, for pencil lines. */
-  grain(colour: string): unknown;
+  /** A picture of these pixels (red, green, blue, alpha). */
+  pixels(data: Uint8ClampedArray<ArrayBuffer>, width: number, height: number): object;
   /** A decoded reference picture, or null while it is not there. */
   picture(asset: Id, index: number): PaintImage | null;
   /** A clear canvas of this size to gather a see-through layer on. */
@@ -48,47 +55,15 @@ export interface PaintTools {
 /** A colour for swatches that are no longer in the palette: plainly wrong, so that it is noticed. */
 const LOST_SWATCH = '#ff00c8';
 
-interface Box {
-  minX: number;
-  minY: number;
-  maxX: number;
-  maxY: number;
-}
-
-function meanPressure(points: Float32Array): number {
-  let sum = 0;
-  for (let i = 2; i < points.length; i += POINT_SIZE) sum += points[i];
-  return sum / (points.length / POINT_SIZE);
-}
-
-/** How dark a pencil line is: light pressure leaves more of the paper's tooth bare. */
-function strokeOpacity(stroke: Stroke): number {
-  if (stroke.brush.kind === 'pen') return stroke.brush.opacity;
-  return stroke.brush.opacity * (0.5 + 0.5 * Math.min(1, meanPressure(stroke.points) * 1.4));
-}
-
 /** The paper's box as seen through a view: what lies outside needs no painting. */
-export function seenBox(view: Matrix, width: number, height: number): Box {
-  const back = inverse(view);
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (const [x, y] of [
-    [0, 0],
-    [width, 0],
-    [0, height],
-    [width, height],
-  ]) {
-    const [px, py] = mapPoint(back, x, y);
-    box.minX = Math.min(box.minX, px);
-    box.maxX = Math.max(box.maxX, px);
-    box.minY = Math.min(box.minY, py);
-    box.maxY = Math.max(box.maxY, py);
-  }
-  return box;
+export function seenBox(view: Matrix, width: number, height: number): Bounds {
+  return mapBounds(inverse(view), { minX: 0, minY: 0, maxX: width, maxY: height });
 }
 
 export class Painter {
   private readonly tools: PaintTools;
-  private strokePaths = new WeakMap<Stroke, { path: PathLike; box: Box }>();
+  private strokePaths = new WeakMap<Stroke, PathLike>();
+  private boxes = new WeakMap<Stroke, Bounds>();
   private areaPaths = new WeakMap<Area, PathLike>();
 
   constructor(tools: PaintTools) {
@@ -107,13 +82,22 @@ export class Painter {
     return path;
   }
 
-  private strokePath(stroke: Stroke) {
-    let made = this.strokePaths.get(stroke);
-    if (!made) {
-      made = { path: this.polygonPath(strokeOutline(stroke)), box: strokeBounds(stroke) };
-      this.strokePaths.set(stroke, made);
+  private strokePath(stroke: Stroke): PathLike {
+    let path = this.strokePaths.get(stroke);
+    if (!path) {
+      path = this.polygonPath(strokeOutline(stroke));
+      this.strokePaths.set(stroke, path);
     }
-    return made;
+    return path;
+  }
+
+  private boxOf(stroke: Stroke): Bounds {
+    let box = this.boxes.get(stroke);
+    if (!box) {
+      box = strokeBounds(stroke);
+      this.boxes.set(stroke, box);
+    }
+    return box;
   }
 
   private areaPath(area: Area): PathLike {
@@ -133,30 +117,64 @@ export class Painter {
   }
 
   /** Paints lines; `tint` replaces every line's own colour (ghosts). `seen`: lines outside this box are passed over. */
-  paintInk(context: PaintContext, ink: Stroke[], colours: Map<Id, string>, tint?: string, seen?: Box): void {
+  paintInk(context: PaintContext, ink: Stroke[], colours: Map<Id, string>, tint?: string, seen?: Bounds): void {
     const alpha = context.globalAlpha;
+    const colourOf = (stroke: Stroke) => tint ?? colours.get(stroke.swatch) ?? LOST_SWATCH;
+    // Textured lines that follow each other are rastered together; their order among the others is kept.
+    let textured: Stroke[] = [];
+    const flush = () => {
+      if (textured.length > 0) this.paintTextured(context, textured, colourOf);
+      textured = [];
+    };
     for (const stroke of ink) {
-      const { path, box } = this.strokePath(stroke);
-      if (seen && (box.minX > seen.maxX || box.maxX < seen.minX || box.minY > seen.maxY || box.maxY < seen.minY))
+      if (seen && !meet(this.boxOf(stroke), seen)) continue;
+      if (!isPlain(stroke.brush)) {
+        textured.push(stroke);
         continue;
-      const colour = tint ?? colours.get(stroke.swatch) ?? LOST_SWATCH;
-      context.globalAlpha = alpha * strokeOpacity(stroke);
-      context.fillStyle = stroke.brush.kind === 'pencil' ? this.tools.grain(colour) : colour;
-      context.fill(path as never, 'nonzero');
+      }
+      flush();
+      context.globalAlpha = alpha * stroke.brush.opacity * stroke.brush.opacityBy.highest;
+      context.fillStyle = colourOf(stroke);
+      context.fill(this.strokePath(stroke) as never, 'nonzero');
+      context.globalAlpha = alpha;
     }
-    context.globalAlpha = alpha;
+    flush();
   }
 
-  /** An outline that is no stroke yet: the line under the pen. */
+  private paintTextured(context: PaintContext, ink: Stroke[], colourOf: (stroke: Stroke) => string): void {
+    const { a, b, c, d, e, f } = context.getTransform();
+    const view: Matrix = [a, b, c, d, e, f];
+    const boxes = ink.map((stroke) => mapBounds(view, this.boxOf(stroke)));
+    const x = Math.max(0, Math.floor(Math.min(...boxes.map(({ minX }) => minX))));
+    const y = Math.max(0, Math.floor(Math.min(...boxes.map(({ minY }) => minY))));
+    const right = Math.min(context.canvas.width, Math.ceil(Math.max(...boxes.map(({ maxX }) => maxX))));
+    const bottom = Math.min(context.canvas.height, Math.ceil(Math.max(...boxes.map(({ maxY }) => maxY))));
+    if (right <= x || bottom <= y) return;
+    const raster = new InkRaster({ x, y, width: right - x, height: bottom - y }, view);
+    for (const stroke of ink)
+      raster.paint([{ samples: sampleStroke(stroke), from: 0 }], stroke.brush, stroke.seed, colourOf(stroke));
+    this.putRaster(context, raster);
+  }
+
+  /** Puts a raster where it belongs on the canvas, through no view. */
+  putRaster(context: PaintContext, { data, window }: { data: Uint8ClampedArray<ArrayBuffer>; window: Window }): void {
+    const { a, b, c, d, e, f } = context.getTransform();
+    const image = this.tools.pixels(data, window.width, window.height);
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.drawImage(image as never, window.x, window.y, window.width, window.height);
+    context.setTransform(a, b, c, d, e, f);
+  }
+
+  /** An outline that is no stroke yet: the line under the pen. The brush is plain. */
   paintOutline(context: PaintContext, outline: Float32Array[], brush: Brush, colour: string): void {
-    context.globalAlpha = brush.opacity;
-    context.fillStyle = brush.kind === 'pencil' ? this.tools.grain(colour) : colour;
+    context.globalAlpha = brush.opacity * brush.opacityBy.highest;
+    context.fillStyle = colour;
     context.fill(this.polygonPath(outline) as never, 'nonzero');
     context.globalAlpha = 1;
   }
 
   /** A whole drawing: paint plane, then ink plane. The context already carries the view. */
-  paintDrawing(context: PaintContext, drawing: Drawing, colours: Map<Id, string>, seen?: Box): void {
+  paintDrawing(context: PaintContext, drawing: Drawing, colours: Map<Id, string>, seen?: Bounds): void {
     this.paintAreas(context, drawing.paint, colours);
     this.paintInk(context, drawing.ink, colours, undefined, seen);
   }

@@ -1,4 +1,5 @@
 export * from './bad-timing.ts';
+export * from './cleanup.ts';
 export * from './drawings.ts';
 export * from './exposures.ts';
 export * from './frames.ts';

@@ -13,9 +13,15 @@ function filledRuns(layer: Layer): Run[] {
 
 /**
  * The cells before and after the one shown at `frame`, nearest first, counted in changes of cell and not in frames: a
- * drawing held twelve frames is one step. On an empty frame the nearest cells on both sides are taken.
+ * drawing held twelve frames is one step. On an empty frame the nearest cells on both sides are taken. Cells that do not
+ * count - drawings that are no keys - are passed over.
  */
-export function neighbours(layer: Layer, frame: number, count: number): { before: Neighbour[]; after: Neighbour[] } {
+export function neighbours(
+  layer: Layer,
+  frame: number,
+  count: number,
+  counts: (cell: CellRef) => boolean = () => true,
+): { before: Neighbour[]; after: Neighbour[] } {
   const filled = filledRuns(layer);
   const inside = frameInside(layer.exposures, layer.afterLast, frame);
   const at = inside < 0 ? frame : inside;
@@ -26,6 +32,7 @@ export function neighbours(layer: Layer, frame: number, count: number): { before
   for (let i = filled.length - 1; i >= 0 && before.length < count; i--) {
     const { start, exposure } = filled[i];
     if (start + exposure.frames > at || filled[i] === current) continue;
+    if (!counts(exposure.cell!)) continue;
     if (!sameCell(exposure.cell, last)) before.push({ cell: exposure.cell!, frame: start });
     last = exposure.cell;
   }
@@ -33,6 +40,7 @@ export function neighbours(layer: Layer, frame: number, count: number): { before
   for (const run of filled) {
     if (after.length >= count) break;
     if (run.start <= at) continue;
+    if (!counts(run.exposure.cell!)) continue;
     if (!sameCell(run.exposure.cell, last)) after.push({ cell: run.exposure.cell!, frame: run.start });
     last = run.exposure.cell;
   }

@@ -1,5 +1,5 @@
 import { newId } from './ids.ts';
-import type { Drawing, Id, Layer, Palette, Purpose, Shot, Swatch } from './model.ts';
+import type { Drawing, Guides, Id, Layer, Palette, Purpose, Shot, Swatch } from './model.ts';
 
 /** Bounds that every shot keeps; the doors (form, file) check against them. */
 export const LIMITS = {
@@ -11,6 +11,12 @@ export const LIMITS = {
   maxTitle: 120,
   maxNote: 200,
   maxLabel: 12,
+  /** Letters of a line's or a brush's name. */
+  maxName: 40,
+  /** A brush's width, paper pixels. */
+  minWidth: 0.5,
+  maxWidth: 400,
+  maxArcs: 64,
 } as const;
 
 export interface PaperSize {
@@ -70,6 +76,10 @@ export interface ShotWishes {
   length: number;
 }
 
+export function noGuides(): Guides {
+  return { mirror: null, vanishing: [], horizon: null, ground: null, arcs: [], field: false, safe: false };
+}
+
 /** An empty shot: one clean layer to draw on over one rough guide layer. */
 export function makeShot(wishes: ShotWishes): Shot {
   const swatches: Swatch[] = FIRST_SWATCHES.map(([name, colour]) => ({ id: newId(), name, colour }));
@@ -85,6 +95,8 @@ export function makeShot(wishes: ShotWishes): Shot {
     tracks: [],
     markers: [],
     notes: [],
+    guides: noGuides(),
+    model: null,
     assets: {},
   };
 }

@@ -10,19 +10,64 @@ export type Id = string;
 /** Floats per point of a stroke: x, y, pressure, tiltX (rad), tiltY (rad), time (s since pen down). */
 export const POINT_SIZE = 6;
 
+export const BRUSH_KINDS = ['pencil', 'pen', 'brush'] as const;
+export type BrushKind = (typeof BRUSH_KINDS)[number];
+
+/** What the hand does that can drive a brush. */
+export const DRIVES = ['nothing', 'pressure', 'tilt', 'speed'] as const;
+export type Drive = (typeof DRIVES)[number];
+
+/** How a brush answers the hand: between its lowest and highest value, along a curve. */
+export interface Response {
+  drive: Drive;
+  /** Factors the brush's width or opacity is taken by. With nothing driving it, always the highest. */
+  lowest: number;
+  highest: number;
+  /** Heights 0..1 of the curve at drive 0, 1/4, 1/2, 3/4 and 1. */
+  curve: number[];
+}
+
+/** The shapes a textured line is stamped with. */
+export const TIPS = ['soft', 'chalk', 'flakes', 'bristles'] as const;
+export type Tip = (typeof TIPS)[number];
+
+/** A texture set down again and again along the line. */
+export interface Stamp {
+  tip: Tip;
+  /** From one stamp to the next, as a share of the brush's width. */
+  spacing: number;
+  /** Farthest a stamp lies off the line, as a share of the brush's width. */
+  scatter: number;
+  /** Stamps turn with the line. */
+  follows: boolean;
+  /** How far each of these varies from stamp to stamp, 0 (not at all) .. 1. */
+  turn: number;
+  size: number;
+  strength: number;
+}
+
+/** A brush is a value: it is shared by the strokes drawn with it and never changed in place. */
 export interface Brush {
-  kind: 'pencil' | 'pen';
-  /** Diameter at pressure 0.5, paper pixels. */
+  kind: BrushKind;
+  /** Diameter where the width's response is 1, paper pixels. */
   width: number;
-  /** How much pressure changes the width, 0 (not at all) .. 1. */
-  thinning: number;
+  widthBy: Response;
   opacity: number;
+  opacityBy: Response;
+  /** Length over which a line comes in and runs out, paper pixels. */
+  taper: { start: number; end: number };
+  /** The paper's tooth breaks the line. */
+  grain: boolean;
+  /** Null: the line is plain ink. */
+  stamp: Stamp | null;
 }
 
 export interface Stroke {
   id: Id;
   /** Kept by copies, so the copies of one line know each other across drawings. */
   lineage: Id;
+  /** What the line is called ("brim"); empty for most. */
+  name: string;
   brush: Brush;
   swatch: Id;
   /** Control points of a uniform Catmull-Rom curve, POINT_SIZE floats each. */
@@ -162,6 +207,46 @@ export interface Marker {
   name: string;
 }
 
+export const MIRROR_WAYS = ['upright', 'level', 'both', 'round'] as const;
+export type MirrorWay = (typeof MIRROR_WAYS)[number];
+
+/** Lines drawn on one side are drawn on the other too: over an upright axis, a level one, both, or round a point. */
+export interface Mirror {
+  way: MirrorWay;
+  /** Parts of a round one, 2..24. */
+  parts: number;
+  x: number;
+  y: number;
+  /** Radians the axes are turned by, clockwise on the paper. */
+  turn: number;
+}
+
+/** A path something is to follow, drawn once and seen over every drawing. */
+interface ArcGuide {
+  id: Id;
+  /** x, y pairs of a uniform Catmull-Rom curve. */
+  points: number[];
+}
+
+interface VanishingPoint {
+  id: Id;
+  x: number;
+  y: number;
+}
+
+/** Help lines over the paper; never delivered. */
+export interface Guides {
+  mirror: Mirror | null;
+  vanishing: VanishingPoint[];
+  /** Heights on the paper, paper pixels; null for none. */
+  horizon: number | null;
+  ground: number | null;
+  arcs: ArcGuide[];
+  /** The field chart, and the frames action and titles are safe in. */
+  field: boolean;
+  safe: boolean;
+}
+
 export interface Shot {
   id: Id;
   title: string;
@@ -181,5 +266,8 @@ export interface Shot {
   markers: Marker[];
   /** In order of frames. */
   notes: Note[];
+  guides: Guides;
+  /** What figures are compared with: a drawing or a picture of this shot; null for none. */
+  model: CellRef | null;
   assets: Record<Id, Asset>;
 }

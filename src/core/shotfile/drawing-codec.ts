@@ -2,7 +2,7 @@
  * One drawing as bytes, for the shot file and for keeping in the browser (docs/FORMATS.md, "Drawing part").
  *
  *   0  4 bytes  "VGDR"
- *   4  u16      version (2)
+ *   4  u16      version (3)
  *   6  u16      0
  *   8  u32      length of the head in bytes
  *  12  head     JSON, UTF-8, padded with spaces so that the body starts on a multiple of 4
@@ -19,16 +19,19 @@ import {
   type Stage,
   type Stroke,
 } from '../shot/model.ts';
-import { drawingUpToDate } from '../shot/older.ts';
+import { brushUpToDate, drawingUpToDate } from '../shot/older.ts';
 
 const MAGIC = 'VGDR';
-const DRAWING_VERSION = 2;
+const DRAWING_VERSION = 3;
 const HEAD_AT = 12;
 
 interface StrokeHead {
   id: Id;
   lineage: Id;
-  brush: Brush;
+  /** Came with version 3. */
+  name?: string;
+  /** Place in the head's list of brushes. */
+  brush: number;
   swatch: Id;
   closed: boolean;
   seed: number;
@@ -50,6 +53,8 @@ export interface DrawingHead {
   label?: string;
   role: Role;
   stage?: Stage;
+  /** Each brush once. */
+  brushes: Brush[];
   ink: StrokeHead[];
   paint: AreaHead[];
 }
@@ -58,7 +63,26 @@ export interface DrawingHead {
 declare const TextEncoder: new () => { encode(text: string): Uint8Array };
 declare const TextDecoder: new (label?: string, options?: { fatal?: boolean }) => { decode(bytes: Uint8Array): string };
 
+/** The brushes of a drawing, each once, and which one every stroke has. */
+function brushesOf(ink: Stroke[]): { brushes: Brush[]; placeOf: (brush: Brush) => number } {
+  const brushes: Brush[] = [];
+  const known = new Map<Brush, number>();
+  const alike = new Map<string, number>();
+  for (const { brush } of ink) {
+    if (known.has(brush)) continue;
+    const text = JSON.stringify(brush);
+    let place = alike.get(text);
+    if (place === undefined) {
+      place = brushes.push(brush) - 1;
+      alike.set(text, place);
+    }
+    known.set(brush, place);
+  }
+  return { brushes, placeOf: (brush) => known.get(brush)! };
+}
+
 export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
+  const { brushes, placeOf } = brushesOf(drawing.ink);
   const head: DrawingHead = {
     id: drawing.id,
     layerId: drawing.layerId,
@@ -66,7 +90,12 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
     label: drawing.label,
     role: drawing.role,
     stage: drawing.stage,
-    ink: drawing.ink.map(({ points, ...rest }) => ({ ...rest, points: points.length / POINT_SIZE })),
+    brushes,
+    ink: drawing.ink.map(({ points, brush, ...rest }) => ({
+      ...rest,
+      brush: placeOf(brush),
+      points: points.length / POINT_SIZE,
+    })),
     paint: drawing.paint.map(({ rings, ...rest }) => ({ ...rest, rings: rings.map((ring) => ring.length / 2) })),
   };
   let json = JSON.stringify(head);
@@ -90,6 +119,18 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
     at += part.length;
   }
   return out;
+}
+
+/** A head of an earlier version, where every stroke held its brush; not checked yet, so nothing in it is trusted. */
+function withBrushList(head: DrawingHead): DrawingHead {
+  const ink = (head as { ink?: unknown } | null)?.ink;
+  if (!Array.isArray(ink)) return head;
+  const own = (stroke: unknown) => (stroke as { brush?: unknown } | null)?.brush;
+  const brushes = ink.map((stroke) => {
+    const brush = own(stroke);
+    return typeof brush === 'object' && brush !== null ? brushUpToDate(brush as Brush) : (brush as Brush);
+  });
+  return { ...head, brushes, ink: ink.map((stroke, i) => ({ ...(stroke as StrokeHead), brush: i })) };
 }
 
 /**
@@ -116,7 +157,9 @@ export function unpackDrawing(
   } catch {
     throw bad('cannot be read (its head is damaged)');
   }
+  if (version < 3) head = withBrushList(head);
   check(head);
+  if (head.ink.some(({ brush }) => brush >= head.brushes.length)) throw bad('names a brush it does not hold');
   const bodyAt = HEAD_AT + length;
   const floats = (bytes.length - bodyAt) / 4;
   // A copy, so that the floats are aligned and each stroke owns its memory.
@@ -128,7 +171,12 @@ export function unpackDrawing(
     at += count;
     return part;
   };
-  const ink: Stroke[] = head.ink.map(({ points, ...rest }) => ({ ...rest, points: take(points * POINT_SIZE) }));
+  const ink: Stroke[] = head.ink.map(({ points, brush, name = '', ...rest }) => ({
+    ...rest,
+    name,
+    brush: head.brushes[brush],
+    points: take(points * POINT_SIZE),
+  }));
   const paint: Area[] = head.paint.map(({ rings, ...rest }) => ({
     ...rest,
     rings: rings.map((count) => take(count * 2)),

@@ -1,3 +1,4 @@
+export * from './brush-file.ts';
 export * from './drawing-codec.ts';
 export * from './schema.ts';
 export * from './shotfile.ts';

@@ -1,6 +1,6 @@
 /** The shape a shot file's parts must have, checked by class-validator before anything is taken in. */
 import 'reflect-metadata';
-import { plainToInstance, Type } from 'class-transformer';
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -19,14 +19,13 @@ import {
   Min,
   MinLength,
   ValidateNested,
-  type ValidationError,
-  validateSync,
 } from 'class-validator';
-import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
 import {
   AFTER_LAST,
   type AfterLast,
+  MIRROR_WAYS,
+  type MirrorWay,
   NOTE_COLOURS,
   type NoteColour,
   PURPOSES,
@@ -35,6 +34,7 @@ import {
   STAGES,
   type Stage,
 } from '../shot/model.ts';
+import { BrushPart } from './brush-part.ts';
 
 const ID = /^[\w-]{1,40}$/;
 const FAR = 1_000_000;
@@ -138,6 +138,35 @@ export class AssetPart {
   @IsInt() @Min(0) height!: number;
 }
 
+class MirrorPart {
+  @IsIn(MIRROR_WAYS) way!: MirrorWay;
+  @IsInt() @Min(2) @Max(24) parts!: number;
+  @IsNumber() @Min(-FAR) @Max(FAR) x!: number;
+  @IsNumber() @Min(-FAR) @Max(FAR) y!: number;
+  @IsNumber() @Min(-100) @Max(100) turn!: number;
+}
+
+class VanishingPart {
+  @Matches(ID) id!: string;
+  @IsNumber() @Min(-FAR) @Max(FAR) x!: number;
+  @IsNumber() @Min(-FAR) @Max(FAR) y!: number;
+}
+
+class ArcPart {
+  @Matches(ID) id!: string;
+  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(FAR) @IsNumber({}, { each: true }) points!: number[];
+}
+
+class GuidesPart {
+  @IsOptional() @ValidateNested() @Type(() => MirrorPart) mirror?: MirrorPart | null;
+  @IsArray() @ArrayMaxSize(3) @ValidateNested({ each: true }) @Type(() => VanishingPart) vanishing!: VanishingPart[];
+  @IsOptional() @IsNumber() @Min(-FAR) @Max(FAR) horizon?: number | null;
+  @IsOptional() @IsNumber() @Min(-FAR) @Max(FAR) ground?: number | null;
+  @IsArray() @ArrayMaxSize(LIMITS.maxArcs) @ValidateNested({ each: true }) @Type(() => ArcPart) arcs!: ArcPart[];
+  @IsBoolean() field!: boolean;
+  @IsBoolean() safe!: boolean;
+}
+
 /** `shot.json`: the shot without its drawings, which stand in parts of their own. */
 export class ShotPart {
   @Matches(ID) id!: string;
@@ -163,21 +192,17 @@ export class ShotPart {
   @ValidateNested({ each: true })
   @Type(() => NotePart)
   notes?: NotePart[];
+  @IsOptional() @ValidateNested() @Type(() => GuidesPart) guides?: GuidesPart;
+  @IsOptional() @ValidateNested() @Type(() => CellPart) model?: CellPart | null;
   @IsArray() @ValidateNested({ each: true }) @Type(() => AssetPart) assets!: AssetPart[];
   @IsArray() @Matches(ID, { each: true }) drawings!: string[];
-}
-
-class BrushPart {
-  @IsIn(['pencil', 'pen']) kind!: 'pencil' | 'pen';
-  @IsNumber() @Min(0.1) @Max(2000) width!: number;
-  @IsNumber() @Min(0) @Max(1) thinning!: number;
-  @IsNumber() @Min(0) @Max(1) opacity!: number;
 }
 
 class StrokePart {
   @Matches(ID) id!: string;
   @IsString() @MaxLength(80) lineage!: string;
-  @ValidateNested() @Type(() => BrushPart) brush!: BrushPart;
+  @IsOptional() @IsString() @MaxLength(LIMITS.maxName) name?: string;
+  @IsInt() @Min(0) brush!: number;
   @Matches(ID) swatch!: string;
   @IsBoolean() closed!: boolean;
   @IsInt() seed!: number;
@@ -198,37 +223,7 @@ export class DrawingPart {
   @IsOptional() @IsString() @MaxLength(LIMITS.maxLabel) label?: string;
   @IsIn(['key', 'breakdown', 'between']) role!: Role;
   @IsOptional() @IsIn(STAGES) stage?: Stage;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BrushPart) brushes!: BrushPart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => StrokePart) ink!: StrokePart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => AreaPart) paint!: AreaPart[];
-}
-
-/** The first complaint of a validation, with the way to it: "layers 3, exposures 12: frames must not be less than 1". */
-function firstComplaint(errors: ValidationError[]): string {
-  const way: string[] = [];
-  let error: ValidationError | undefined = errors[0];
-  while (error?.children?.length) {
-    way.push(/^\d+$/.test(error.property) ? String(Number(error.property) + 1) : error.property);
-    error = error.children[0];
-  }
-  const what = Object.values(error?.constraints ?? {})[0] ?? 'is not as it should be';
-  const place = way
-    .join(' ')
-    .replace(/ (\d+)/g, ' $1,')
-    .replace(/,$/, '');
-  return place ? `${place}: ${what}` : what;
-}
-
-/** Checks plain data against a part's class. @throws BadFile with one sentence. */
-export function checkPart<T extends object>(kind: new () => T, data: unknown, where: string): T {
-  if (typeof data !== 'object' || data === null || Array.isArray(data)) {
-    throw new BadFile(`The ${where} in this file is not what it should be, so the shot was not opened.`);
-  }
-  const part = plainToInstance(kind, data);
-  const errors = validateSync(part, { whitelist: true, forbidUnknownValues: true });
-  if (errors.length > 0) {
-    throw new BadFile(
-      `The ${where} in this file has a value that cannot be (${firstComplaint(errors)}), so the shot was not opened.`,
-    );
-  }
-  return part;
 }

@@ -3,10 +3,11 @@ import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate';
 import { BadFile } from '../shot/bad-file.ts';
 import type { Asset, CellRef, Drawing, Id, Shot } from '../shot/model.ts';
 import { bringUpToDate } from '../shot/older.ts';
+import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
-import { checkPart, DrawingPart, ShotPart } from './schema.ts';
+import { DrawingPart, ShotPart } from './schema.ts';
 
-const SHOT_FILE_VERSION = 2;
+const SHOT_FILE_VERSION = 3;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked: they would not fit the browser's memory. */
@@ -90,6 +91,11 @@ function checkReferences(shot: Shot): void {
         throw bad(`shows a picture on "${layer.name}" that it does not hold`);
     }
   }
+  const { model } = shot;
+  if (
+    model?.kind === 'drawing' ? !shot.drawings[model.drawing] : model && shot.assets[model.asset]?.kind !== 'pictures'
+  )
+    throw bad('has a model sheet that it does not hold');
   for (const track of shot.tracks) {
     for (const clip of track.clips) {
       if (shot.assets[clip.asset]?.kind !== 'sound') throw bad(`plays a sound ("${clip.name}") that it does not hold`);
@@ -160,6 +166,15 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
     })),
     markers: part.markers?.map((marker) => ({ ...marker })),
     notes: part.notes?.map((note) => ({ ...note })),
+    guides: part.guides && {
+      ...part.guides,
+      mirror: part.guides.mirror ? { ...part.guides.mirror } : null,
+      vanishing: part.guides.vanishing.map((point) => ({ ...point })),
+      horizon: part.guides.horizon ?? null,
+      ground: part.guides.ground ?? null,
+      arcs: part.guides.arcs.map((arc) => ({ ...arc })),
+    },
+    model: part.model ? cellOf(part.model, 'the model sheet') : null,
     assets,
   });
   checkReferences(shot);

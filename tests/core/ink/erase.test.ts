@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { erase, eraseInside, eraseLines, eraseToCrossings, sampleCurve } from '../../../src/core/ink/index.ts';
+import {
+  erase,
+  eraseInside,
+  eraseLines,
+  eraseToCrossings,
+  SAMPLE_SIZE,
+  sampleStroke,
+} from '../../../src/core/ink/index.ts';
 import { POINT_SIZE, type Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
@@ -53,13 +60,14 @@ describe('erasing a part', () => {
         const stroke = strokeThrough(through);
         const left = erase([stroke], pass(x, y), 12);
         if (!left) return;
-        const was = sampleCurve(stroke.points, false);
-        for (const { points } of left) {
-          const now = sampleCurve(points, false);
-          for (let i = 0; i < now.length; i += 3) {
+        const was = sampleStroke(stroke);
+        for (const part of left) {
+          const now = sampleStroke(part);
+          for (let i = 0; i < now.length; i += SAMPLE_SIZE) {
             let nearest = Infinity;
-            for (let j = 0; j + 5 < was.length; j += 3) {
-              const [ax, ay, bx, by] = [was[j], was[j + 1], was[j + 3], was[j + 4]];
+            for (let j = 0; j + SAMPLE_SIZE < was.length; j += SAMPLE_SIZE) {
+              const [ax, ay] = [was[j], was[j + 1]];
+              const [bx, by] = [was[j + SAMPLE_SIZE], was[j + SAMPLE_SIZE + 1]];
               const l2 = (bx - ax) ** 2 + (by - ay) ** 2;
               const t = l2 === 0 ? 0 : ((now[i] - ax) * (bx - ax) + (now[i + 1] - ay) * (by - ay)) / l2;
               const at = Math.max(0, Math.min(1, t));

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  diameter,
   outlineOf,
   PenLine,
   pressureOf,
-  sampleCurve,
+  radiusAt,
+  SAMPLE_SIZE,
+  sampleStroke,
   strokeBounds,
   strokeOutline,
 } from '../../../src/core/ink/index.ts';
@@ -30,26 +31,28 @@ describe('the curve of a stroke', () => {
       [60, 60],
       [10, 90],
     ];
-    const samples = sampleCurve(strokeThrough(points).points, false);
+    const samples = sampleStroke(strokeThrough(points));
     for (const [x, y] of points) {
       let near = Infinity;
-      for (let i = 0; i < samples.length; i += 3) near = Math.min(near, Math.hypot(samples[i] - x, samples[i + 1] - y));
+      for (let i = 0; i < samples.length; i += SAMPLE_SIZE)
+        near = Math.min(near, Math.hypot(samples[i] - x, samples[i + 1] - y));
       expect(near).toBeLessThan(1e-3);
     }
   });
   test('a tap is one sample', () => {
-    expect(sampleCurve(strokeThrough([[5, 5]]).points, false)).toHaveLength(3);
+    expect(sampleStroke(strokeThrough([[5, 5]]))).toHaveLength(SAMPLE_SIZE);
   });
 });
 
 describe('the outline', () => {
   test('width follows pressure: twice as much above the middle as below', () => {
-    expect(diameter(PEN, 0.5)).toBe(10);
-    expect(diameter(PEN, 1)).toBeCloseTo(16);
-    expect(diameter(PEN, 0)).toBeCloseTo(4);
+    const radius = (pressure: number) => radiusAt(PEN, Float32Array.from([0, 0, pressure, 0, 0, 0]), 0, 1);
+    expect(radius(0.5)).toBeCloseTo(5);
+    expect(radius(1)).toBeCloseTo(8);
+    expect(radius(0)).toBeCloseTo(2);
   });
   test('a dot is a disc of the line’s width', () => {
-    const [dot] = outlineOf(Float32Array.from([20, 20, 0.5]), PEN);
+    const [dot] = outlineOf(Float32Array.from([20, 20, 5, 1]));
     expect(Math.abs(signedArea(dot))).toBeCloseTo(Math.PI * 25, -1);
   });
   test('however the pen doubles back, all polygons turn the same way, so the line has no holes', () => {
@@ -126,8 +129,9 @@ describe('the pen', () => {
           maxLength: 60,
         }),
         fc.double({ min: 0, max: 0.95, noNaN: true }),
-        (list, steady) => {
-          const line = new PenLine(steady, 1);
+        fc.integer({ min: 0, max: 120 }),
+        (list, smooth, string) => {
+          const line = new PenLine({ smooth, string }, 1);
           for (const [i, [x, y]] of list.entries()) line.add(sample(x, y, i * 0.008));
           const points = line.finish();
           const [x, y] = list.at(-1)!;
@@ -139,7 +143,7 @@ describe('the pen', () => {
     );
   });
   test('reports out of order or without a place are passed over', () => {
-    const line = new PenLine(0, 1);
+    const line = new PenLine({ smooth: 0, string: 0 }, 1);
     line.add(sample(0, 0, 0));
     line.add(sample(10, 0, 0.02));
     line.add(sample(90, 90, 0.01));
@@ -149,7 +153,7 @@ describe('the pen', () => {
     for (let i = 0; i < points.length; i += POINT_SIZE) expect(points[i + 1]).toBe(0);
   });
   test('a tap makes one point', () => {
-    const line = new PenLine(0.5, 1);
+    const line = new PenLine({ smooth: 0.5, string: 0 }, 1);
     line.add(sample(7, 8, 0));
     expect([...line.finish().slice(0, 2)]).toEqual([7, 8]);
   });

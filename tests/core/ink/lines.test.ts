@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { joinLines, reversed, SAMPLE_SIZE, sampleCurve, smoothed, withWidth } from '../../../src/core/ink/index.ts';
+import { joinLines, reversed, SAMPLE_SIZE, sampleStroke, smoothed, withWidth } from '../../../src/core/ink/index.ts';
 import { POINT_SIZE, type Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
@@ -58,8 +58,8 @@ describe('joining', () => {
           ...points.map(([x, y], i) => i !== cut && x === points[cut][0] && y === points[cut][1]),
         ];
         if (crossed.some(Boolean)) return;
-        const was = sampleCurve(line.points, false);
-        const now = sampleCurve(again!.ink[0].points, false);
+        const was = sampleStroke(line);
+        const now = sampleStroke(again!.ink[0]);
         expect(now.length).toBe(was.length);
         for (let i = 0; i < now.length; i += SAMPLE_SIZE)
           expect(Math.hypot(now[i] - was[i], now[i + 1] - was[i + 1])).toBeLessThan(0.5);

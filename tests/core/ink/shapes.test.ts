@@ -1,10 +1,14 @@
 import { describe, expect, test } from 'vitest';
-import { SAMPLE_SIZE, sampleCurve, shapePoints } from '../../../src/core/ink/index.ts';
+import { SAMPLE_SIZE, sampleLine, shapePoints } from '../../../src/core/ink/index.ts';
+import { PEN } from '../../make.ts';
 
 const curve = (...shape: Parameters<typeof shapePoints>) => {
   const { points, closed } = shapePoints(...shape);
-  const samples = sampleCurve(points, closed);
-  return Array.from({ length: samples.length / SAMPLE_SIZE }, (_, i) => [samples[i * 3], samples[i * 3 + 1]]);
+  const samples = sampleLine(points, closed, PEN);
+  return Array.from({ length: samples.length / SAMPLE_SIZE }, (_, i) => [
+    samples[i * SAMPLE_SIZE],
+    samples[i * SAMPLE_SIZE + 1],
+  ]);
 };
 
 describe('shapes are ordinary strokes', () => {

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { plainBrush, plainPencil } from '../../../src/core/ink/index.ts';
 import {
   after,
   inverse,
@@ -82,17 +83,13 @@ describe('what a frame shows', () => {
     expect(paletteAt(shot, 11).name).toBe('lit');
   });
   test('pencil lets the paper’s tooth through and looks the same each time', () => {
-    const line = circle(50, 50, 30, { brush: { kind: 'pencil', width: 12, thinning: 0, opacity: 1 } });
+    const line = circle(50, 50, 30, { brush: plainPencil(12, 0) });
     const paint = () =>
       raster(100, 100, (context) => nodePainter().paintInk(context, [line], new Map([['ink', '#000000']])));
     const first = paint();
     expect(Buffer.from(first.data).equals(Buffer.from(paint().data))).toBe(true);
     const pen = raster(100, 100, (context) =>
-      nodePainter().paintInk(
-        context,
-        [{ ...line, brush: { ...line.brush, kind: 'pen' } }],
-        new Map([['ink', '#000000']]),
-      ),
+      nodePainter().paintInk(context, [{ ...line, brush: plainBrush('pen', 12) }], new Map([['ink', '#000000']])),
     );
     expect(first.covered()).toBeLessThan(0.92 * pen.covered());
   });

@@ -105,7 +105,7 @@ describe('a shot file', () => {
       'shot.json',
       'vignette.json',
     ]);
-    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 2 });
+    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 3 });
   });
 });
 

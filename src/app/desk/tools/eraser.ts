@@ -1,13 +1,10 @@
 import EraserIcon from 'lucide-react/icons/eraser';
 import { type EraseHow, erase, eraseInside, eraseLines, eraseToCrossings } from '../../../core/ink/index.ts';
-import { type Brush, newId, POINT_SIZE } from '../../../core/shot/index.ts';
+import { newId, POINT_SIZE } from '../../../core/shot/index.ts';
+import { fenceLook } from './fence.ts';
 import type { Gesture, Tool, ToolDesk } from './tool.ts';
 
 const PASSES = { part: erase, line: eraseLines, crossings: eraseToCrossings };
-/** How the loop is shown while it is drawn; its width is in screen pixels. */
-const LOOP: Brush = { kind: 'pen', width: 2, thinning: 0, opacity: 1 };
-/** Lighter than the accent: it has to show on a night picture too. */
-const LOOP_COLOUR = '#5566ee';
 
 /** Takes lines off: parts of them, whole, up to their crossings, or what lies inside a loop. Paint is left alone. */
 export const eraser: Tool = {
@@ -56,15 +53,15 @@ function pass({ session, view }: ToolDesk, id: string, start: At, how: Exclude<E
 /** Draws a loop and erases what lies inside when the pen is lifted. */
 function loop(desk: ToolDesk, id: string, start: At): Gesture {
   const points: At[] = [start];
-  const brush = { ...LOOP, width: LOOP.width / desk.zoom };
+  const look = fenceLook(desk.zoom);
   const show = () => {
     // Closed as it will be, so that what is meant is seen.
     const line = new Float32Array((points.length + 1) * POINT_SIZE);
     [...points, start].forEach(({ x, y }, i) => {
       line.set([x, y, 0.5], i * POINT_SIZE);
     });
-    desk.showLine(null, brush, LOOP_COLOUR);
-    desk.showLine(line, brush, LOOP_COLOUR);
+    desk.showLine(null, look);
+    desk.showLine(line, look);
   };
   return {
     move(samples) {
@@ -72,7 +69,7 @@ function loop(desk: ToolDesk, id: string, start: At): Gesture {
       show();
     },
     up() {
-      desk.showLine(null, brush, LOOP_COLOUR);
+      desk.showLine(null, look);
       const left = eraseInside(
         desk.session.shot.drawings[id].ink,
         Float32Array.from(points.flatMap(({ x, y }) => [x, y])),
@@ -81,7 +78,7 @@ function loop(desk: ToolDesk, id: string, start: At): Gesture {
       else desk.say('No line lies inside the loop.');
     },
     cancel() {
-      desk.showLine(null, brush, LOOP_COLOUR);
+      desk.showLine(null, look);
     },
   };
 }

@@ -1,55 +1,61 @@
+import BrushIcon from 'lucide-react/icons/brush';
 import PenIcon from 'lucide-react/icons/pen-tool';
 import PencilIcon from 'lucide-react/icons/pencil';
-import { makeStroke, PenLine } from '../../../core/ink/index.ts';
+import { makeStroke, mirrorMaps, mouseTaper, PenLine, withImages } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
-import { type Brush, colourMap, paletteAt } from '../../../core/shot/index.ts';
-import type { OpenShot } from '../../session/open-shot.ts';
-import type { LineSettings } from '../../session/view-state.ts';
+import { type BrushKind, newSeed } from '../../../core/shot/index.ts';
+import { steadyingOf } from '../../session/line-settings.ts';
+import { colourInHand } from './colour.ts';
 import type { Tool } from './tool.ts';
 
-type LineKind = Brush['kind'];
+const LABELS: Record<BrushKind, string> = { pencil: 'pencil line', pen: 'pen line', brush: 'brush line' };
 
-function brushOf(kind: LineKind, settings: LineSettings): Brush {
-  return { kind, width: settings.width, thinning: settings.pressure, opacity: kind === 'pencil' ? 0.92 : 1 };
-}
-
-function settingsOf({ view }: OpenShot, kind: LineKind): LineSettings {
-  return view.getState().tools[kind];
-}
-
-/** Pencil and Pen: the same hand, another line. */
-function lineTool(kind: LineKind, name: string, icon: Tool['icon']): Tool {
+/** Pencil, Pen and Brush: the same hand, another line. */
+function lineTool(kind: BrushKind, name: string, icon: Tool['icon']): Tool {
   return {
     id: kind,
     name,
     icon,
     cursor: 'crosshair',
-    ring: (desk) => settingsOf(desk, kind).width / 2,
+    ring: ({ view }) => view.getState().tools[kind].brush.width / 2,
     down(desk, sample) {
       const { session, view } = desk;
       if (desk.drawing() === null) return null;
-      const settings = settingsOf(desk, kind);
-      const brush = brushOf(kind, settings);
-      const { swatch, frame, layerId, newHold } = view.getState();
-      const colour = colourMap(paletteAt(session.shot, frame)).get(swatch) ?? '#2a2924';
-      const line = new PenLine(settings.steady, desk.zoom);
+      const settings = view.getState().tools[kind];
+      const { brush } = settings;
+      const { swatch, frame, layerId, newHold, guidesShown } = view.getState();
+      const { mirror } = session.shot.guides;
+      const images = mirror && guidesShown ? mirrorMaps(mirror) : [];
+      const seed = newSeed();
+      const look = { brush, colour: colourInHand(desk), seed, images };
+      const line = new PenLine(steadyingOf(settings), desk.zoom);
+      const pulled = settings.steady === 'string';
+      const show = () => {
+        desk.showLine(line.points(), look);
+        const lag = pulled ? line.lag() : null;
+        if (lag) desk.showString(lag.line, lag.pen);
+      };
+      const clear = () => {
+        desk.showLine(null, look);
+        desk.showString(null, sample);
+      };
       line.add(sample);
-      desk.showLine(line.points(), brush, colour);
+      show();
       return {
         move(samples) {
           for (const each of samples) line.add(each);
-          desk.showLine(line.points(), brush, colour);
+          show();
         },
         up() {
-          const stroke = makeStroke(line.finish(), brush, swatch);
-          session.changeUnderPen(kind === 'pencil' ? 'pencil line' : 'pen line', (shot) => {
-            drawingToDrawOn(shot, layerId, frame, newHold).ink.push(stroke);
+          const points = line.finish();
+          const own = desk.device === 'mouse' ? mouseTaper(brush, points) : brush;
+          const strokes = withImages(makeStroke(points, own, swatch, seed), images);
+          session.changeUnderPen(LABELS[kind], (shot) => {
+            drawingToDrawOn(shot, layerId, frame, newHold).ink.push(...strokes);
           });
-          desk.showLine(null, brush, colour);
+          clear();
         },
-        cancel() {
-          desk.showLine(null, brush, colour);
-        },
+        cancel: clear,
       };
     },
   };
@@ -57,3 +63,4 @@ function lineTool(kind: LineKind, name: string, icon: Tool['icon']): Tool {
 
 export const pencil = lineTool('pencil', 'Pencil', PencilIcon);
 export const pen = lineTool('pen', 'Pen', PenIcon);
+export const brush = lineTool('brush', 'Brush', BrushIcon);

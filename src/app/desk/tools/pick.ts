@@ -1,16 +1,15 @@
 import PickIcon from 'lucide-react/icons/mouse-pointer-2';
 import { moved, type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
-import { type Brush, type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
+import { type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
 import { changePicked, pickedNow, setPicked } from '../picked.ts';
+import { fenceLook } from './fence.ts';
 import type { Gesture, Tool, ToolDesk } from './tool.ts';
 
 /** A line is hit this near to its ink, screen pixels. */
 const REACH = 5;
 /** A pen that moved less than this pressed, it did not drag. Screen pixels. */
 const PRESS = 3;
-const FENCE: Brush = { kind: 'pen', width: 2, thinning: 0, opacity: 1 };
-const FENCE_COLOUR = '#5566ee';
 
 type At = { x: number; y: number };
 
@@ -66,7 +65,7 @@ function drag(desk: ToolDesk, start: At): Gesture {
 
 /** A rectangle or a loop; what lies inside is added to `before`. */
 function fence(desk: ToolDesk, drawing: Drawing, start: At, before: Pick): Gesture {
-  const brush = { ...FENCE, width: FENCE.width / desk.zoom };
+  const look = fenceLook(desk.zoom);
   const { by } = desk.view.getState().tools.pick;
   let path: At[] = [start];
   const around = (to: At): At[] => [start, { x: to.x, y: start.y }, to, { x: start.x, y: to.y }];
@@ -75,10 +74,10 @@ function fence(desk: ToolDesk, drawing: Drawing, start: At, before: Pick): Gestu
     [...path, path[0]].forEach(({ x, y }, i) => {
       line.set([x, y, 0.5], i * POINT_SIZE);
     });
-    desk.showLine(null, brush, FENCE_COLOUR);
+    desk.showLine(null, look);
     // A rectangle's corners are corners: each side is shown as a line of its own.
-    if (by === 'loop') desk.showLine(line, brush, FENCE_COLOUR);
-    else desk.showLine(straightened(line), brush, FENCE_COLOUR);
+    if (by === 'loop') desk.showLine(line, look);
+    else desk.showLine(straightened(line), look);
   };
   return {
     move(samples) {
@@ -87,7 +86,7 @@ function fence(desk: ToolDesk, drawing: Drawing, start: At, before: Pick): Gestu
       show();
     },
     up() {
-      desk.showLine(null, brush, FENCE_COLOUR);
+      desk.showLine(null, look);
       const last = path[Math.floor(path.length / 2)];
       const pressed = Math.hypot(last.x - start.x, last.y - start.y) * desk.zoom < PRESS;
       const area = pressed ? areaUnder(drawing.paint, start.x, start.y) : null;
@@ -100,7 +99,7 @@ function fence(desk: ToolDesk, drawing: Drawing, start: At, before: Pick): Gestu
       });
     },
     cancel() {
-      desk.showLine(null, brush, FENCE_COLOUR);
+      desk.showLine(null, look);
     },
   };
 }

@@ -1,22 +1,23 @@
 import ShapesIcon from 'lucide-react/icons/shapes';
-import { makeStroke, type Shape, shapePoints } from '../../../core/ink/index.ts';
+import { type At, makeStroke, type Shape, shapePoints } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
-import { type Brush, colourMap, paletteAt } from '../../../core/shot/index.ts';
-import type { OpenShot } from '../../session/open-shot.ts';
-import type { Tool } from './tool.ts';
+import { curveInHand, keepCurve } from '../curve-in-hand.ts';
+import { colourInHand } from './colour.ts';
+import type { Gesture, Tool, ToolDesk } from './tool.ts';
 
 /** Smaller than this it is a press and no shape, screen pixels. */
 const LEAST = 3;
 
-/** Shapes are drawn in the Pen's line. */
-function brushOf({ view }: OpenShot): Brush {
-  const { width, pressure } = view.getState().tools.pen;
-  return { kind: 'pen', width, thinning: pressure, opacity: 1 };
-}
+const NAMES: Record<Exclude<Shape, 'curve'>, string> = {
+  line: 'straight line',
+  ellipse: 'ellipse',
+  rectangle: 'rectangle',
+};
 
-const NAMES: Record<Shape, string> = { line: 'straight line', ellipse: 'ellipse', rectangle: 'rectangle' };
-
-/** Straight lines, ellipses and rectangles, dragged from one end or corner to the other; Shift makes them even. */
+/**
+ * Straight lines, ellipses and rectangles, dragged from one end or corner to the other; Shift makes them even. A curve is
+ * laid through points pressed one after the other.
+ */
 export const shapes: Tool = {
   id: 'shapes',
   name: 'Shapes',
@@ -28,8 +29,10 @@ export const shapes: Tool = {
     if (desk.drawing() === null) return null;
     const { swatch, frame, layerId, newHold, tools } = view.getState();
     const { shape } = tools.shapes;
-    const brush = brushOf(desk);
-    const colour = colourMap(paletteAt(session.shot, frame)).get(swatch) ?? '#2a2924';
+    if (shape === 'curve') return curve(desk, [sample.x, sample.y]);
+    // Shapes are drawn in the Pen's line.
+    const { brush } = tools.pen;
+    const look = { brush, colour: colourInHand(desk) };
     const from: [number, number] = [sample.x, sample.y];
     let made: ReturnType<typeof shapePoints> | null = null;
     return {
@@ -37,14 +40,14 @@ export const shapes: Tool = {
         const last = samples.at(-1) ?? sample;
         const big = Math.hypot(last.x - from[0], last.y - from[1]) * desk.zoom >= LEAST;
         made = big ? shapePoints(shape, from, [last.x, last.y], shift) : null;
-        desk.showLine(null, brush, colour);
+        desk.showLine(null, look);
         if (!made) return;
         // The line under the pen is open: a closed one is shown up to its first point again.
         const { points, closed } = made;
-        desk.showLine(closed ? Float32Array.from([...points, ...points.subarray(0, 6)]) : points, brush, colour);
+        desk.showLine(closed ? Float32Array.from([...points, ...points.subarray(0, 6)]) : points, look);
       },
       up() {
-        desk.showLine(null, brush, colour);
+        desk.showLine(null, look);
         if (!made) return;
         const stroke = { ...makeStroke(made.points, brush, swatch), closed: made.closed };
         session.changeUnderPen(NAMES[shape], (shot) => {
@@ -52,8 +55,35 @@ export const shapes: Tool = {
         });
       },
       cancel() {
-        desk.showLine(null, brush, colour);
+        desk.showLine(null, look);
       },
     };
   },
 };
+
+/** A point of the curve is hit this near, screen pixels. */
+const REACH = 9;
+
+/** Puts the next point of a curve; on the first one it closes, on the last one it ends. A point can be dragged. */
+function curve(desk: ToolDesk, at: At): Gesture | null {
+  const { places } = curveInHand.getState();
+  const hit = places.findIndex(([x, y]) => Math.hypot(x - at[0], y - at[1]) * desk.zoom <= REACH);
+  const ends = hit >= 0 && (hit === places.length - 1 || hit === 0) && places.length > 1;
+  const moving = hit >= 0 ? hit : places.length;
+  let dragged = false;
+  if (hit < 0) curveInHand.setState({ places: [...places, at] });
+  return {
+    move(samples) {
+      const last = samples.at(-1);
+      if (!last || (!dragged && Math.hypot(last.x - at[0], last.y - at[1]) * desk.zoom < LEAST)) return;
+      dragged = true;
+      const next = curveInHand.getState().places.slice();
+      next[moving] = [last.x, last.y];
+      curveInHand.setState({ places: next });
+    },
+    up() {
+      if (ends && !dragged) keepCurve(desk, hit === 0);
+    },
+    cancel: () => curveInHand.setState({ places }),
+  };
+}

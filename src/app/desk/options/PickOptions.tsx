@@ -1,0 +1,132 @@
+import More from 'lucide-react/icons/ellipsis';
+import { about, scaled, turned } from '../../../core/ink/index.ts';
+import type { Matrix } from '../../../core/picture/index.ts';
+import { LIMITS } from '../../../core/shot/index.ts';
+import { useCommands } from '../../commands/context.ts';
+import { type MenuPlan, menuOf } from '../../commands/menu.ts';
+import { IconButton } from '../../parts/Button.tsx';
+import { Menu } from '../../parts/Menu.tsx';
+import { NameInput } from '../../parts/NameInput.tsx';
+import { NumberInput } from '../../parts/NumberInput.tsx';
+import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
+import type { ToolSettings } from '../../session/view-state.ts';
+import { changePicked, namePicked, pickedNow, pivotOf } from '../picked.ts';
+import { Option, Tick } from './parts.tsx';
+
+const PICK_MENU: MenuPlan = [
+  'flip-sideways',
+  'flip-over',
+  null,
+  'one-width',
+  'lines-wider',
+  'lines-thinner',
+  'smooth-lines',
+  'join-lines',
+  null,
+  'copy-lines',
+  'cut-lines',
+  'put-lines',
+  'lines-off',
+  null,
+  'pick-all',
+  'pick-swatch',
+  'pick-none',
+];
+
+export function PickOptions() {
+  const open = useOpenShot();
+  const { view } = open;
+  const commands = useCommands();
+  const pick = useView((state) => state.tools.pick);
+  const chosen = useView((state) => state.selection !== null);
+  const any = useView((state) => state.picked !== null);
+  const set = (part: Partial<ToolSettings['pick']>) =>
+    view.setState(({ tools }) => ({ tools: { ...tools, pick: { ...tools.pick, ...part } } }));
+  const changeAbout = (label: string, map: Matrix) => {
+    const { x, y } = pivotOf(open);
+    changePicked(open, label, about(map, x, y));
+  };
+  return (
+    <>
+      <select
+        aria-label="Pick with"
+        className="h-6 rounded border border-rule bg-white"
+        value={pick.by}
+        onChange={(event) => {
+          set({ by: event.target.value as 'rectangle' | 'loop' });
+          event.target.blur();
+        }}
+      >
+        <option value="rectangle">rectangle</option>
+        <option value="loop">loop</option>
+      </select>
+      <Tick
+        label="Keep the volume"
+        short="Volume"
+        about="Scaled one way, the other way gives way"
+        checked={pick.keepVolume}
+        onChange={(keepVolume) => set({ keepVolume })}
+      />
+      <Tick
+        label="All chosen drawings"
+        short="All chosen"
+        about="The same change to every drawing chosen on the sheet"
+        dim={!chosen}
+        checked={pick.chosenToo}
+        onChange={(chosenToo) => set({ chosenToo })}
+      />
+      <Menu
+        label="What to do with what is picked"
+        items={menuOf(commands, PICK_MENU)}
+        trigger={
+          <IconButton label="What to do with what is picked">
+            <More size={15} />
+          </IconButton>
+        }
+      />
+      {any && (
+        <>
+          <Option name="Name">
+            <LineName />
+          </Option>
+          <Option name="Scale">
+            <NumberInput
+              label="Scale, per cent"
+              value={100}
+              min={2}
+              max={5000}
+              onDone={(value) => value !== 100 && changeAbout('scale', scaled(value / 100, value / 100))}
+            />
+          </Option>
+          <Option name="Turn">
+            <NumberInput
+              label="Turn, degrees"
+              value={0}
+              min={-360}
+              max={360}
+              onDone={(value) => value !== 0 && changeAbout('turn', turned((value * Math.PI) / 180))}
+            />
+          </Option>
+        </>
+      )}
+    </>
+  );
+}
+
+/** The name of the picked lines; empty where they have several. */
+function LineName() {
+  const open = useOpenShot();
+  const names = useShot(() => {
+    const now = pickedNow(open);
+    const wanted = new Set(now?.pick.strokes);
+    return [...new Set(now?.drawing.ink.filter(({ id }) => wanted.has(id)).map(({ name }) => name))].join('\n');
+  });
+  return (
+    <NameInput
+      label="What the picked lines are called"
+      className="h-6 w-20 !border-rule bg-white"
+      value={names.includes('\n') ? '' : names}
+      onDone={(name) => namePicked(open, name.slice(0, LIMITS.maxName))}
+    />
+  );
+}

@@ -1,0 +1,89 @@
+/** Warp: lines and paint bent by a grid of points laid over them. */
+import { type Area, POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { alongSpan } from './curve.ts';
+import { withPointsEvery } from './dense.ts';
+import type { Bounds } from './outline.ts';
+import type { Pick } from './transform.ts';
+
+export interface WarpGrid {
+  /** Where the grid lay when it was put on. */
+  box: Bounds;
+  /** Fields across and down; there is one point more each way. */
+  columns: number;
+  rows: number;
+  /** x, y of every point, row by row. */
+  points: Float32Array;
+}
+
+interface Drawn {
+  ink: Stroke[];
+  paint: Area[];
+}
+
+/** A line follows the grid where it has points: at least this many in a field. */
+const POINTS_A_FIELD = 6;
+const FINEST = 3;
+
+export function makeGrid(box: Bounds, columns: number, rows: number): WarpGrid {
+  const points = new Float32Array((columns + 1) * (rows + 1) * 2);
+  for (let row = 0; row <= rows; row++) {
+    for (let column = 0; column <= columns; column++) {
+      const o = 2 * (row * (columns + 1) + column);
+      points[o] = box.minX + ((box.maxX - box.minX) * column) / columns;
+      points[o + 1] = box.minY + ((box.maxY - box.minY) * row) / rows;
+    }
+  }
+  return { box, columns, rows, points };
+}
+
+/** A value along a row of `count` + 1 values at `place` fields: smooth through all, straight on beyond the ends. */
+function along(value: (i: number) => number, count: number, place: number): number {
+  const i = Math.max(0, Math.min(count - 1, Math.floor(place)));
+  const at = (k: number): number => {
+    if (k < 0) return 2 * value(0) - value(1);
+    if (k > count) return 2 * value(count) - value(count - 1);
+    return value(k);
+  };
+  const t = place - i;
+  // Outside the grid the curve would swing away; there it goes straight on.
+  if (t < 0) return value(0) + (value(1) - value(0)) * t;
+  if (t > 1) return value(count) + (value(count) - value(count - 1)) * (t - 1);
+  return alongSpan(at(i - 1), at(i), at(i + 1), at(i + 2), t);
+}
+
+/** Where the grid carries a point. An unmoved grid leaves every point in its place. */
+export function warpPoint({ box, columns, rows, points }: WarpGrid, x: number, y: number): [number, number] {
+  const u = box.maxX > box.minX ? ((x - box.minX) / (box.maxX - box.minX)) * columns : 0;
+  const v = box.maxY > box.minY ? ((y - box.minY) / (box.maxY - box.minY)) * rows : 0;
+  const coordinate = (k: 0 | 1) =>
+    along((row) => along((column) => points[2 * (row * (columns + 1) + column) + k], columns, u), rows, v);
+  return [coordinate(0), coordinate(1)];
+}
+
+function warpedPoints(points: Float32Array, size: number, grid: WarpGrid): Float32Array {
+  const out = points.slice();
+  for (let i = 0; i < out.length; i += size) {
+    const [x, y] = warpPoint(grid, out[i], out[i + 1]);
+    out[i] = x;
+    out[i + 1] = y;
+  }
+  return out;
+}
+
+/** The drawing with what is picked of it bent by the grid. */
+export function warp({ ink, paint }: Drawn, pick: Pick, grid: WarpGrid): Drawn {
+  const strokes = new Set(pick.strokes);
+  const areas = new Set(pick.areas);
+  const { box, columns, rows } = grid;
+  const field = Math.min((box.maxX - box.minX) / columns, (box.maxY - box.minY) / rows);
+  const every = Math.max(FINEST, field / POINTS_A_FIELD);
+  return {
+    ink: ink.map((stroke) => {
+      if (!strokes.has(stroke.id)) return stroke;
+      return { ...stroke, points: warpedPoints(withPointsEvery(stroke, every).points, POINT_SIZE, grid) };
+    }),
+    paint: paint.map((area) =>
+      areas.has(area.id) ? { ...area, rings: area.rings.map((ring) => warpedPoints(ring, 2, grid)) } : area,
+    ),
+  };
+}

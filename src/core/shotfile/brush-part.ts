@@ -1,0 +1,59 @@
+/** The shape a brush must have where it comes in: in a drawing, in a file of brushes. */
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { LIMITS } from '../shot/make.ts';
+import { BRUSH_KINDS, type BrushKind, DRIVES, type Drive, TIPS, type Tip } from '../shot/model.ts';
+
+const MOST_SHARE = 4;
+
+class ResponsePart {
+  @IsIn(DRIVES) drive!: Drive;
+  @IsNumber() @Min(0) @Max(MOST_SHARE) lowest!: number;
+  @IsNumber() @Min(0) @Max(MOST_SHARE) highest!: number;
+  @IsArray()
+  @ArrayMinSize(5)
+  @ArrayMaxSize(5)
+  @IsNumber({}, { each: true })
+  @Min(0, { each: true })
+  @Max(1, { each: true })
+  curve!: number[];
+}
+
+class TaperPart {
+  @IsNumber() @Min(0) @Max(2000) start!: number;
+  @IsNumber() @Min(0) @Max(2000) end!: number;
+}
+
+class StampPart {
+  @IsIn(TIPS) tip!: Tip;
+  @IsNumber() @Min(0.02) @Max(10) spacing!: number;
+  @IsNumber() @Min(0) @Max(10) scatter!: number;
+  @IsBoolean() follows!: boolean;
+  @IsNumber() @Min(0) @Max(1) turn!: number;
+  @IsNumber() @Min(0) @Max(1) size!: number;
+  @IsNumber() @Min(0) @Max(1) strength!: number;
+}
+
+export class BrushPart {
+  @IsIn(BRUSH_KINDS) kind!: BrushKind;
+  @IsNumber() @Min(0.1) @Max(5 * LIMITS.maxWidth) width!: number;
+  @IsObject() @ValidateNested() @Type(() => ResponsePart) widthBy!: ResponsePart;
+  @IsNumber() @Min(0) @Max(1) opacity!: number;
+  @IsObject() @ValidateNested() @Type(() => ResponsePart) opacityBy!: ResponsePart;
+  @IsObject() @ValidateNested() @Type(() => TaperPart) taper!: TaperPart;
+  @IsBoolean() grain!: boolean;
+  @IsOptional() @ValidateNested() @Type(() => StampPart) stamp!: StampPart | null;
+}
