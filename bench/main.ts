@@ -1,55 +1,18 @@
 /** `npm run bench`. Figures vary twofold on a shared machine; each stands beside a baseline of the same run. */
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import type { Browser } from 'puppeteer-core';
 import { createApp } from '../server/app.ts';
-import type { Shot } from '../src/core/shot/index.ts';
-import { writeShotFile } from '../src/core/shotfile/index.ts';
-import { launch, type PenPoint } from '../tests/browser/driver.ts';
-import { Animator } from '../tests/browser/hands.ts';
+import { launch } from '../tests/browser/driver.ts';
+import type { Animator } from '../tests/browser/hands.ts';
+import { benchDesk } from './desk.ts';
 import { benchGif } from './gif.ts';
-import { install, type Probes } from './probes.ts';
+import { bringShot, forget, openAnimator, probes, spiral } from './page.ts';
+import type { Probes } from './probes.ts';
 import { ms, percentile, report, summary } from './report.ts';
 import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
 import { crowdedShot, longShot, wideSheet } from './shots.ts';
 
 const folder = (name: string) => fileURLToPath(new URL(`../dist/${name}`, import.meta.url));
-
-async function openAnimator(browser: Browser, address: string): Promise<Animator> {
-  const animator = await Animator.open(browser, 'about:blank');
-  // The runner names functions by a helper that the page does not have.
-  await animator.page.evaluateOnNewDocument('globalThis.__name = (run) => run');
-  await animator.page.evaluateOnNewDocument(install);
-  await animator.page.goto(address);
-  await animator.shelfReady();
-  return animator;
-}
-
-const probes = (animator: Animator) => animator.page.evaluate(() => (window as unknown as { probes: Probes }).probes);
-
-function forget(animator: Animator): Promise<void> {
-  return animator.page.evaluate(() => {
-    for (const list of Object.values((window as unknown as { probes: Probes }).probes)) (list as number[]).length = 0;
-  });
-}
-
-async function bringShot(animator: Animator, shot: Shot): Promise<void> {
-  await animator.chooseFiles('shot-file', [{ name: `${shot.title}.vignette`, bytes: writeShotFile(shot, new Map()) }]);
-  await animator.page.waitForSelector(`a[aria-label="Open ${shot.title}"] img`, { timeout: 60_000 });
-}
-
-/** A hand's line: a spiral of many small steps. */
-function spiral(cx: number, cy: number, turns: number): PenPoint[] {
-  return Array.from({ length: 160 }, (_, i) => {
-    const t = i / 159;
-    const angle = 2 * Math.PI * turns * t;
-    return {
-      x: cx + 320 * t * Math.cos(angle),
-      y: cy + 320 * t * Math.sin(angle),
-      pressure: 0.2 + 0.7 * Math.sin(Math.PI * t),
-    };
-  });
-}
 
 async function benchPenAndKeeping(animator: Animator): Promise<void> {
   await animator.hand.press('Open Lamp at the corner');
@@ -292,6 +255,9 @@ async function main(): Promise<void> {
   await animator.hand.press('Open Wide');
   await animator.deskReady({ width: 640, height: 360 });
   await benchSheetByHand(animator);
+  await animator.page.goto(address);
+  await animator.shelfReady();
+  await benchDesk(animator, address);
   await browser.close();
   server.close();
   benchSheetEdits();

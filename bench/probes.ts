@@ -10,11 +10,13 @@ export interface Probes {
   /** When journal transactions were asked for, and when the pen came down (performance.now()). */
   journalAt: number[];
   downAt: number[];
+  /** Milliseconds from asking the picture worker for the parts of the paper to having them. */
+  paper: number[];
 }
 
 /** Runs in the page; must be self-contained. */
 export function install(): void {
-  const probes: Probes = { pointer: [], toFrame: [], journal: [], journalAt: [], downAt: [] };
+  const probes: Probes = { pointer: [], toFrame: [], journal: [], journalAt: [], downAt: [], paper: [] };
   (window as unknown as { probes: Probes }).probes = probes;
   const add = EventTarget.prototype.addEventListener;
   EventTarget.prototype.addEventListener = function (this: EventTarget, type: string, listener, options) {
@@ -38,6 +40,20 @@ export function install(): void {
       },
       options,
     );
+  };
+  const post = Worker.prototype.postMessage;
+  Worker.prototype.postMessage = function (this: Worker, ...what: unknown[]) {
+    const message = what[0] as { id?: string; path?: string[] };
+    if (message?.path?.[0] === 'paper') {
+      const asked = performance.now();
+      const answered = (event: MessageEvent) => {
+        if (event.data?.id !== message.id) return;
+        probes.paper.push(performance.now() - asked);
+        this.removeEventListener('message', answered);
+      };
+      this.addEventListener('message', answered);
+    }
+    (post as (...rest: unknown[]) => void).apply(this, what);
   };
   const transaction = IDBDatabase.prototype.transaction;
   IDBDatabase.prototype.transaction = function (this: IDBDatabase, stores, mode, options) {

@@ -1,6 +1,15 @@
 /** Large shots for measuring. */
 import { plainBrush } from '../src/core/ink/index.ts';
-import { makeDrawing, makeLayer, makeShot, newId, POINT_SIZE, type Shot, type Stroke } from '../src/core/shot/index.ts';
+import {
+  type Brush,
+  makeDrawing,
+  makeLayer,
+  makeShot,
+  newId,
+  POINT_SIZE,
+  type Shot,
+  type Stroke,
+} from '../src/core/shot/index.ts';
 
 const PEN = plainBrush('pen', 6, 0.6);
 
@@ -82,5 +91,25 @@ export function wideSheet(): Shot {
     }));
     return layer;
   });
+  return shot;
+}
+
+/** One drawing of `count` lines with four neighbours on each side, for the brushes of the desk. */
+export function manyLines(count: number, brush: Brush): Shot {
+  const shot = makeShot({ title: `Lines ${brush.kind}`, width: 1920, height: 1080, fps: 24, length: 24 });
+  const swatch = shot.palettes[0].swatches[0].id;
+  const layer = makeLayer('Lines', 'clean');
+  const drawings = Array.from({ length: 9 }, (_, k) => {
+    const own = k === 4 ? count : 110;
+    const ink = Array.from({ length: own }, (_, i) => ({
+      ...line(40 + ((i * 137) % 1660), 30 + ((i * 89 + k * 31) % 1000), 60, swatch),
+      brush,
+      seed: i,
+    }));
+    return makeDrawing(layer.id, k + 1, { ink });
+  });
+  layer.exposures = drawings.map(({ id }) => ({ id: newId(), cell: { kind: 'drawing', drawing: id }, frames: 2 }));
+  shot.layers = [layer];
+  shot.drawings = Object.fromEntries(drawings.map((drawing) => [drawing.id, drawing]));
   return shot;
 }

@@ -76,7 +76,7 @@ function track(name: string, asset: Id, frame: number, gain: number) {
 
 /** The way the wick goes up to the lamp, for the pole to follow: through the keys in which it rises. */
 function wickArc(): number[] {
-  return source.keys.slice(1, 5).flatMap(({ pole }) => pole.wick);
+  return source.keys.slice(1, 4).flatMap(({ pole }) => pole.wick);
 }
 
 function makeDemo(): Shot {

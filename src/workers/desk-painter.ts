@@ -8,6 +8,7 @@ import {
   type Matrix,
   type PaintContext,
   Painter,
+  revision,
   type ShownCell,
   scaleOf,
   scaling,
@@ -18,6 +19,7 @@ import {
   type Area,
   type CellRef,
   colourMap,
+  type Drawing,
   type Id,
   type Palette,
   paletteAt,
@@ -91,6 +93,8 @@ export class DeskPainter {
   private readonly painter = new Painter(canvasTools((asset, index) => this.library.get(asset, index)));
   private readonly rasters = new Map<string, OffscreenCanvas>();
   private room = 0;
+  /** By scale, drawing and colours: which raster it was painted into last, and what it held. */
+  private readonly latest = new Map<string, { key: string; ink: Stroke[]; paint: Area[] }>();
 
   private raster(key: string, width: number, height: number, paint: (context: PaintContext) => void): OffscreenCanvas {
     const there = this.rasters.get(key);
@@ -101,14 +105,46 @@ export class DeskPainter {
     }
     const canvas = new OffscreenCanvas(Math.max(1, width), Math.max(1, height));
     paint(paintContext(canvas));
+    this.keep(key, canvas);
+    return canvas;
+  }
+
+  private keep(key: string, canvas: OffscreenCanvas): void {
     this.rasters.set(key, canvas);
-    this.room += width * height * 4;
+    this.room += canvas.width * canvas.height * 4;
     for (const [old, each] of this.rasters) {
       if (this.room <= RASTER_ROOM || old === key) break;
       this.rasters.delete(old);
       this.room -= each.width * each.height * 4;
     }
-    return canvas;
+  }
+
+  /** A drawing at a scale. One that has only got more lines since it was last painted gets just those. */
+  private drawingRaster(drawing: Drawing, scale: number, shot: Shot, look: string, colours: Map<Id, string>) {
+    const { ink, paint } = drawing;
+    const key = `${scale.toFixed(5)}|${revision(ink)}.${revision(paint)}|${look}`;
+    const place = `${scale.toFixed(5)}|${drawing.id}|${look}`;
+    const last = this.latest.get(place);
+    const canvas = last && this.rasters.get(last.key);
+    const grown =
+      canvas &&
+      last.paint === paint &&
+      last.ink.length < ink.length &&
+      last.ink.every((stroke, i) => stroke === ink[i]) &&
+      !this.rasters.has(key);
+    this.latest.set(place, { key, ink, paint });
+    if (grown) {
+      const target = paintContext(canvas);
+      target.setTransform(...scaling(scale));
+      this.painter.paintInk(target, ink.slice(last.ink.length), colours);
+      this.rasters.delete(last.key);
+      this.rasters.set(key, canvas);
+      return canvas;
+    }
+    return this.raster(key, Math.ceil(shot.width * scale), Math.ceil(shot.height * scale), (target) => {
+      target.setTransform(...scaling(scale));
+      this.painter.paintDrawing(target, drawing, colours);
+    });
   }
 
   /** Puts one cell on the context through the view, from a raster where that is cheaper. */
@@ -134,11 +170,7 @@ export class DeskPainter {
     }
     const drawing = shot.drawings[cell.drawing];
     if (!drawing || (drawing.ink.length === 0 && drawing.paint.length === 0)) return;
-    const key = `${scale.toFixed(5)}|${cellRevision(shot, cell)}|${tint ?? colourKey(palette)}`;
-    const raster = this.raster(key, w, h, (target) => {
-      target.setTransform(...scaling(scale));
-      this.painter.paintDrawing(target, drawing, colours);
-    });
+    const raster = this.drawingRaster(drawing, scale, shot, tint ?? colourKey(palette), colours);
     context.setTransform(...view);
     context.globalAlpha = shown.layer.opacity;
     context.drawImage(raster as never, 0, 0, w / scale, h / scale);

@@ -65,7 +65,6 @@ function brushBy(step: 1 | -1) {
       const { name, brush } = all[(at + step + all.length) % all.length];
       return { tool: kind, tools: { ...tools, [kind]: { ...tools[kind], named: name, brush: { ...brush, kind } } } };
     });
-    context.say(context.view.getState().tools[kind].named);
   };
 }
 

@@ -56,7 +56,7 @@ export const SHIPPED_BRUSHES: NamedBrush[] = [
       opacityBy: by('pressure', 0.3, 0.95, [0, 0.25, 0.5, 0.75, 1]),
     },
   },
-  { name: 'Clean-up pen', brush: { ...plainBrush('pen', 8, 0.35), taper: { start: 6, end: 10 } } },
+  { name: 'Clean-up pen', brush: { ...plainBrush('pen', 8, 0.35), taper: { start: 8, end: 18 } } },
   {
     name: 'Steel nib',
     brush: {
@@ -81,7 +81,7 @@ export const SHIPPED_BRUSHES: NamedBrush[] = [
       opacityBy: by('speed', 1, 0.45, [0, 0.3, 0.55, 0.8, 1]),
       taper: { start: 0, end: 24 },
       grain: true,
-      stamp: { tip: 'bristles', spacing: 0.09, scatter: 0.02, follows: true, turn: 0.02, size: 0.04, strength: 0.55 },
+      stamp: { tip: 'bristles', spacing: 0.13, scatter: 0.02, follows: true, turn: 0.02, size: 0.04, strength: 0.55 },
     },
   },
   {
@@ -91,7 +91,7 @@ export const SHIPPED_BRUSHES: NamedBrush[] = [
       widthBy: by('tilt', 0.7, 1.9),
       opacityBy: by('pressure', 0.12, 0.9, [0, 0.2, 0.45, 0.75, 1]),
       grain: true,
-      stamp: { tip: 'chalk', spacing: 0.16, scatter: 0.06, follows: false, turn: 1, size: 0.2, strength: 0.4 },
+      stamp: { tip: 'chalk', spacing: 0.2, scatter: 0.06, follows: false, turn: 1, size: 0.2, strength: 0.4 },
     },
   },
   {
@@ -99,9 +99,9 @@ export const SHIPPED_BRUSHES: NamedBrush[] = [
     brush: {
       ...plainBrush('brush', 64),
       widthBy: by('pressure', 0.6, 1.3),
-      opacity: 0.16,
+      opacity: 0.2,
       opacityBy: by('pressure', 0.25, 1),
-      stamp: { tip: 'soft', spacing: 0.12, scatter: 0, follows: false, turn: 0, size: 0, strength: 0 },
+      stamp: { tip: 'soft', spacing: 0.16, scatter: 0, follows: false, turn: 0, size: 0, strength: 0 },
     },
   },
 ];

@@ -2,12 +2,12 @@
  * Erasing: what is left of a line stays an ordinary, editable line. Four ways: the part that is passed over, the whole
  * line, a line up to its crossings (an overshoot in one touch), all inside a loop.
  */
-import { areaContains } from '../paint/pour.ts';
 import { newId } from '../shot/ids.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { crossingsOf, meet, toSegment2 } from './crossings.ts';
 import { radiusAt } from './curve.ts';
 import { densePoints } from './dense.ts';
+import { Loop } from './loop.ts';
 import { strokeBounds } from './outline.ts';
 
 export const ERASES = ['part', 'line', 'crossings', 'loop'] as const;
@@ -199,13 +199,13 @@ function betweenCrossings(closed: boolean, crossing: boolean[], hits: boolean[])
 
 /** Erases what lies inside a loop (x, y pairs): lines are cut where they enter it. Null when nothing lies inside. */
 export function eraseInside(ink: Stroke[], loop: Float32Array): Stroke[] | null {
-  const rings = [loop];
+  const inside = new Loop(loop);
   return overNear(ink, loop, 0, (stroke) => {
     const dense = densePoints(stroke);
     const gone = new Uint8Array(dense.length / POINT_SIZE);
     let any = false;
     for (let i = 0; i < gone.length; i++) {
-      if (!areaContains(rings, dense[i * POINT_SIZE], dense[i * POINT_SIZE + 1])) continue;
+      if (!inside.contains(dense[i * POINT_SIZE], dense[i * POINT_SIZE + 1])) continue;
       gone[i] = 1;
       any = true;
     }

@@ -14,8 +14,8 @@ const NEAREST = 1e-3;
 /** The farthest a brush reaches from the middle of its line, paper pixels. */
 export function reachOf({ width, widthBy, stamp }: Brush): number {
   const widest = widthBy.drive === 'nothing' ? widthBy.highest : Math.max(widthBy.lowest, widthBy.highest);
-  // A stamp reaches as far as its corners, turned, grown and scattered.
-  return (width / 2) * widest * (stamp ? Math.SQRT2 * (1 + stamp.size) : 1) + (stamp ? stamp.scatter * width : 0) + 0.5;
+  // A stamp reaches farther as it is grown and scattered.
+  return (width / 2) * widest * (stamp ? 1 + stamp.size : 1) + (stamp ? stamp.scatter * width : 0) + 0.5;
 }
 
 function disc(x: number, y: number, radius: number): Float32Array {

@@ -1,8 +1,8 @@
 /** Picking lines and paint on the paper: under the pen, inside a loop, by swatch. */
-import { areaContains } from '../paint/pour.ts';
 import { type Area, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { meet, toSegment2 } from './crossings.ts';
+import { toSegment2 } from './crossings.ts';
 import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
+import { Loop } from './loop.ts';
 import { type Bounds, strokeBounds } from './outline.ts';
 import type { Pick } from './transform.ts';
 
@@ -27,23 +27,26 @@ export function strokeAt(ink: Stroke[], x: number, y: number, reach: number): St
   return null;
 }
 
-/** Whether more than half of a run of points lies inside a loop. */
-function mostlyInside(points: Float32Array, size: number, loop: Float32Array[]): boolean {
+/** Whether more than half of a run of points lies inside a loop; asks no further once that is settled. */
+function mostlyInside(points: Float32Array, size: number, loop: Loop): boolean {
+  const half = points.length / size / 2;
   let inside = 0;
-  for (let i = 0; i < points.length; i += size) if (areaContains(loop, points[i], points[i + 1])) inside++;
-  return inside * size * 2 > points.length;
+  let outside = 0;
+  for (let i = 0; i < points.length; i += size) {
+    if (loop.contains(points[i], points[i + 1])) inside++;
+    else outside++;
+    if (inside > half) return true;
+    if (outside >= half) return false;
+  }
+  return false;
 }
 
 /** The lines and paint of which more than half lies inside a loop (x, y pairs). */
-export function pickInside({ ink, paint }: Drawn, loop: Float32Array): Pick {
-  const rings = [loop];
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (let i = 0; i < loop.length; i += 2) widen(box, loop[i], loop[i + 1]);
+export function pickInside({ ink, paint }: Drawn, path: Float32Array): Pick {
+  const loop = new Loop(path);
   return {
-    strokes: ink
-      .filter((stroke) => meet(strokeBounds(stroke), box) && mostlyInside(stroke.points, POINT_SIZE, rings))
-      .map(({ id }) => id),
-    areas: paint.filter((area) => area.rings.length > 0 && mostlyInside(area.rings[0], 2, rings)).map(({ id }) => id),
+    strokes: ink.filter(({ points }) => mostlyInside(points, POINT_SIZE, loop)).map(({ id }) => id),
+    areas: paint.filter(({ rings }) => rings.length > 0 && mostlyInside(rings[0], 2, loop)).map(({ id }) => id),
   };
 }
 

@@ -26,21 +26,36 @@ export interface Run {
   from: number;
 }
 
+// Whole numbers are kept whole (| 0) in the loops below: an index that may be a fraction costs several times as much.
+
+/** Pixels of a row that are gone through together. */
+const BLOCK_BITS = 4;
+const BLOCK = 1 << BLOCK_BITS;
+/** Samples are at least this far apart on the canvas: in pixels, and as a share of the line's radius there. */
+const LEAST_STEP = 0.9;
+const STEP_OF_RADIUS = 0.4;
 /** From one stamp to the next at least, paper pixels. */
 const NEAREST_STAMPS = 0.8;
-/** How much of the paper's height pressure has to overcome before the pits fill. */
+/** How pressure and the paper's height decide where the lead reaches: from the tops at a third to the pits at full. */
+const PRESS = 1.45;
+const HEIGHT = 0.9;
 const TOOTH = 0.62;
 
 export class InkRaster {
   /** Red, green, blue, alpha of the window. */
   readonly data: Uint8ClampedArray<ArrayBuffer>;
+  /** The same, a pixel a word. */
+  private readonly words: Uint32Array;
   readonly window: Window;
   private readonly view: Matrix;
   private readonly scale: number;
-  /** Coverage of the line being painted, and the columns touched in each row. */
+  /** Coverage of the line being painted. */
   private readonly cover: Float32Array;
-  private readonly first: Int32Array;
-  private readonly last: Int32Array;
+  /** Which runs of BLOCK pixels of each row it may lie in: only these are gone through afterwards. */
+  private readonly touched: Uint8Array;
+  private readonly blocks: number;
+  private top: number;
+  private bottom = -1;
 
   /** @param view paper to canvas pixels */
   constructor(window: Window, view: Matrix) {
@@ -48,9 +63,11 @@ export class InkRaster {
     this.view = view;
     this.scale = scaleOf(view);
     this.data = new Uint8ClampedArray(window.width * window.height * 4);
+    this.words = new Uint32Array(this.data.buffer);
     this.cover = new Float32Array(window.width * window.height);
-    this.first = new Int32Array(window.height).fill(window.width);
-    this.last = new Int32Array(window.height).fill(-1);
+    this.blocks = (window.width + BLOCK - 1) >> BLOCK_BITS;
+    this.touched = new Uint8Array(this.blocks * window.height);
+    this.top = window.height;
   }
 
   /** Paints one line, given in runs of its samples. @param colour `#rrggbb` */
@@ -62,29 +79,31 @@ export class InkRaster {
     this.lay(Number.parseInt(colour.slice(1), 16), brush.grain);
   }
 
-  /** A run as capsules of changing radius and darkness. */
+  /** A run as capsules of changing radius and darkness; samples nearer than shows are passed over. */
   private sweepRun(samples: Float32Array): void {
-    const n = samples.length / SAMPLE_SIZE;
     const { view, scale, window } = this;
-    let [ax, ay] = [0, 0];
-    for (let i = 0; i < n; i++) {
-      const o = i * SAMPLE_SIZE;
-      const bx = view[0] * samples[o] + view[2] * samples[o + 1] + view[4] - window.x;
-      const by = view[1] * samples[o] + view[3] * samples[o + 1] + view[5] - window.y;
-      const p = Math.max(0, i - 1) * SAMPLE_SIZE;
-      if (i > 0)
-        this.capsule(ax, ay, samples[p + 2] * scale, samples[p + 3], bx, by, samples[o + 2] * scale, samples[o + 3]);
-      else if (n === 1)
-        this.capsule(bx, by, samples[o + 2] * scale, samples[o + 3], bx, by, samples[o + 2] * scale, samples[o + 3]);
+    const end = samples.length - SAMPLE_SIZE;
+    const x = (o: number) => view[0] * samples[o] + view[2] * samples[o + 1] + view[4] - window.x;
+    const y = (o: number) => view[1] * samples[o] + view[3] * samples[o + 1] + view[5] - window.y;
+    let from = 0;
+    let [ax, ay] = [x(0), y(0)];
+    for (let o = end === 0 ? 0 : SAMPLE_SIZE; o <= end; o += SAMPLE_SIZE) {
+      const [bx, by] = [x(o), y(o)];
+      const radius = samples[o + 2] * scale;
+      const near = Math.max(LEAST_STEP, STEP_OF_RADIUS * radius);
+      if (o < end && (bx - ax) * (bx - ax) + (by - ay) * (by - ay) < near * near) continue;
+      this.capsule(ax, ay, samples[from + 2] * scale, samples[from + 3], bx, by, radius, samples[o + 3]);
+      from = o;
       ax = bx;
       ay = by;
     }
   }
 
-  /** Widens the touched columns of a row. */
   private touch(y: number, from: number, to: number): void {
-    if (from < this.first[y]) this.first[y] = from;
-    if (to > this.last[y]) this.last[y] = to;
+    if (y < this.top) this.top = y;
+    if (y > this.bottom) this.bottom = y;
+    const row = y * this.blocks;
+    for (let k = from >> BLOCK_BITS; k <= to >> BLOCK_BITS; k++) this.touched[row + k] = 1;
   }
 
   private capsule(
@@ -99,35 +118,39 @@ export class InkRaster {
   ): void {
     const { width, height } = this.window;
     const most = Math.max(aRadius, bRadius, 0.5) + 0.5;
-    const x0 = Math.max(0, Math.floor(Math.min(ax, bx) - most));
-    const x1 = Math.min(width - 1, Math.ceil(Math.max(ax, bx) + most));
-    const y0 = Math.max(0, Math.floor(Math.min(ay, by) - most));
-    const y1 = Math.min(height - 1, Math.ceil(Math.max(ay, by) + most));
+    const x0 = Math.max(0, Math.floor(Math.min(ax, bx) - most)) | 0;
+    const x1 = Math.min(width - 1, Math.ceil(Math.max(ax, bx) + most)) | 0;
+    const y0 = Math.max(0, Math.floor(Math.min(ay, by) - most)) | 0;
+    const y1 = Math.min(height - 1, Math.ceil(Math.max(ay, by) + most)) | 0;
     if (x0 > x1 || y0 > y1) return;
+    const { cover } = this;
     const dx = bx - ax;
     const dy = by - ay;
     const l2 = dx * dx + dy * dy;
     const over = l2 === 0 ? 0 : 1 / l2;
+    const grow = bRadius - aRadius;
+    const darken = bShade - aShade;
+    const most2 = most * most;
     for (let y = y0; y <= y1; y++) {
       this.touch(y, x0, x1);
       const py = y + 0.5 - ay;
       const row = y * width;
+      const base = py * dy * over;
       for (let x = x0; x <= x1; x++) {
         const px = x + 0.5 - ax;
-        let t = (px * dx + py * dy) * over;
+        let t = px * dx * over + base;
         t = t < 0 ? 0 : t > 1 ? 1 : t;
         const qx = px - t * dx;
         const qy = py - t * dy;
-        const radius = aRadius + (bRadius - aRadius) * t;
-        const full = radius + 0.5;
         const d2 = qx * qx + qy * qy;
+        if (d2 >= most2) continue;
+        const radius = aRadius + grow * t;
         // A line thinner than a pixel covers a share of it.
-        const wide = radius < 0.5 ? 0.5 : radius;
-        if (d2 >= (wide + 0.5) * (wide + 0.5) && d2 >= full * full) continue;
-        let edge = wide + 0.5 - Math.sqrt(d2);
-        edge = edge > 1 ? 1 : edge < 0 ? 0 : edge;
-        const value = edge * (aShade + (bShade - aShade) * t) * (radius < 0.5 ? 2 * radius : 1);
-        if (value > this.cover[row + x]) this.cover[row + x] = value;
+        const thin = radius < 0.5 ? 2 * radius : 1;
+        const edge = (radius < 0.5 ? 1 : radius + 0.5) - Math.sqrt(d2);
+        if (edge <= 0) continue;
+        const value = (edge > 1 ? 1 : edge) * (aShade + darken * t) * thin;
+        if (value > cover[row + x]) cover[row + x] = value;
       }
     }
   }
@@ -176,11 +199,10 @@ export class InkRaster {
   private stamp(levels: TipLevel[], cx: number, cy: number, radius: number, angle: number, strength: number): void {
     const { width, height } = this.window;
     const { view } = this;
-    const reach = radius * Math.SQRT2 + 1;
-    const x0 = Math.max(0, Math.floor(cx - reach));
-    const x1 = Math.min(width - 1, Math.ceil(cx + reach));
-    const y0 = Math.max(0, Math.floor(cy - reach));
-    const y1 = Math.min(height - 1, Math.ceil(cy + reach));
+    const x0 = Math.max(0, Math.floor(cx - radius)) | 0;
+    const x1 = Math.min(width - 1, Math.ceil(cx + radius)) | 0;
+    const y0 = Math.max(0, Math.floor(cy - radius)) | 0;
+    const y1 = Math.min(height - 1, Math.ceil(cy + radius)) | 0;
     if (x0 > x1 || y0 > y1 || strength <= 0) return;
     let { side, mask } = levels[0];
     for (const level of levels) {
@@ -197,90 +219,138 @@ export class InkRaster {
     const uy = k * (cos * back[2] - sin * back[3]);
     const vx = k * (sin * back[0] + cos * back[1]);
     const vy = k * (sin * back[2] + cos * back[3]);
+    const { cover } = this;
     const fine = 2 * radius > side * 0.75;
+    const top = side - 1;
     for (let y = y0; y <= y1; y++) {
-      this.touch(y, x0, x1);
       const py = y + 0.5 - cy;
+      const wide2 = radius * radius - py * py;
+      if (wide2 <= 0) continue;
+      // Tips are round: a row of one lies between these.
+      const wide = Math.sqrt(wide2);
+      const from = Math.max(x0, Math.ceil(cx - wide - 0.5)) | 0;
+      const to = Math.min(x1, Math.floor(cx + wide - 0.5)) | 0;
+      if (from > to) continue;
+      this.touch(y, from, to);
       const row = y * width;
-      for (let x = x0; x <= x1; x++) {
-        const px = x + 0.5 - cx;
-        const u = ux * px + uy * py + half;
-        const v = vx * px + vy * py + half;
-        if (u < 0 || v < 0 || u >= side || v >= side) continue;
-        const value = strength * (fine ? between(mask, side, u - 0.5, v - 0.5) : mask[(v | 0) * side + (u | 0)]);
-        if (value > 0) this.cover[row + x] += value * (1 - this.cover[row + x]);
+      let u = ux * (from + 0.5 - cx) + uy * py + half;
+      let v = vx * (from + 0.5 - cx) + vy * py + half;
+      for (let x = row + from; x <= row + to; x++, u += ux, v += vx) {
+        const value = fine
+          ? between(mask, side, u - 0.5, v - 0.5)
+          : mask[(v < top ? v | 0 : top) * side + (u < top ? u | 0 : top)];
+        const had = cover[x];
+        cover[x] = had + strength * value * (1 - had);
       }
     }
   }
 
   /** Lays the gathered line over the picture and clears the plane for the next. */
   private lay(rgb: number, grain: boolean): void {
-    const { cover, data, first, last } = this;
-    const { width, height, x: left, y: top } = this.window;
+    if (grain) this.bite();
+    const { cover, words, touched, blocks } = this;
+    const { width } = this.window;
     const red = rgb >> 16;
     const green = (rgb >> 8) & 255;
     const blue = rgb & 255;
-    const back = grain ? inverse(this.view) : null;
+    // Words are little endian: alpha, blue, green, red from the top.
+    const ink = (blue << 16) | (green << 8) | red;
+    for (let y = this.top; y <= this.bottom; y++) {
+      for (let k = 0; k < blocks; k++) {
+        if (touched[y * blocks + k] === 0) continue;
+        touched[y * blocks + k] = 0;
+        const end = (y * width + Math.min(width, (k + 1) << BLOCK_BITS)) | 0;
+        for (let o = y * width + (k << BLOCK_BITS); o < end; o++) {
+          const alpha = cover[o];
+          if (alpha === 0) continue;
+          cover[o] = 0;
+          const had = words[o];
+          if (had >>> 24 === 0) words[o] = (((alpha * 255 + 0.5) << 24) | ink) >>> 0;
+          else words[o] = laidOver(had, alpha, red, green, blue);
+        }
+      }
+    }
+    this.top = this.window.height;
+    this.bottom = -1;
+  }
+
+  /** Lets the paper's tooth take its share: where little is pressed, only the tops of the paper are reached. */
+  private bite(): void {
+    const { cover, touched, blocks } = this;
+    const { width, x: left, y: top } = this.window;
+    const back = inverse(this.view);
     const levels = grainLevels();
     const coarse = Math.max(0, Math.min(levels.length - 1, Math.round(-Math.log2(Math.max(this.scale, 1e-6)))));
     const side = GRAIN_SIDE >> coarse;
     const heights = levels[coarse];
     const shrink = side / GRAIN_SIDE;
-    for (let y = 0; y < height; y++) {
-      const end = last[y];
-      for (let x = first[y]; x <= end; x++) {
-        const o = y * width + x;
-        let alpha = cover[o];
-        if (alpha <= 0) continue;
-        cover[o] = 0;
-        if (back) {
-          const px = x + left + 0.5;
-          const py = y + top + 0.5;
-          const gx = (back[0] * px + back[2] * py + back[4]) * shrink;
-          const gy = (back[1] * px + back[3] * py + back[5]) * shrink;
-          alpha *= Math.max(0, Math.min(1, (alpha * 1.45 - 1 + tiled(heights, side, gx, gy) * 0.9 + 0.1) / TOOTH));
+    const stepX = back[0] * shrink;
+    const stepY = back[1] * shrink;
+    const mask = side - 1;
+    // Between texels only where they are seen larger than pixels.
+    const fine = Math.hypot(stepX, stepY) < 0.7;
+    for (let y = this.top; y <= this.bottom; y++) {
+      const py = y + top + 0.5;
+      for (let k = 0; k < blocks; k++) {
+        if (touched[y * blocks + k] === 0) continue;
+        const start = k << BLOCK_BITS;
+        const px = start + left + 0.5;
+        let u = (back[0] * px + back[2] * py + back[4]) * shrink;
+        let v = (back[1] * px + back[3] * py + back[5]) * shrink;
+        const end = (y * width + Math.min(width, start + BLOCK)) | 0;
+        for (let o = y * width + start; o < end; o++, u += stepX, v += stepY) {
+          const alpha = cover[o];
+          if (alpha === 0) continue;
+          const tooth = fine
+            ? tiled(heights, side, u, v)
+            : heights[(((v + OFFSET) | 0) & mask) * side + (((u + OFFSET) | 0) & mask)];
+          const reached = (alpha * PRESS + tooth * HEIGHT - 0.9) / TOOTH;
+          cover[o] = reached <= 0 ? 0 : reached >= 1 ? alpha : alpha * reached;
         }
-        const d = 4 * o;
-        const under = data[d + 3] / 255;
-        if (under === 0) {
-          data[d] = red;
-          data[d + 1] = green;
-          data[d + 2] = blue;
-          data[d + 3] = alpha * 255;
-          continue;
-        }
-        const rest = under * (1 - alpha);
-        const sum = alpha + rest;
-        data[d] = (red * alpha + data[d] * rest) / sum;
-        data[d + 1] = (green * alpha + data[d + 1] * rest) / sum;
-        data[d + 2] = (blue * alpha + data[d + 2] * rest) / sum;
-        data[d + 3] = sum * 255;
       }
-      first[y] = width;
-      last[y] = -1;
     }
   }
 }
 
-/** Value between four texels; outside the mask there is none. */
+/** A colour laid over a pixel of the picture; both as straight, not premultiplied, colour. */
+function laidOver(had: number, alpha: number, red: number, green: number, blue: number): number {
+  const rest = ((had >>> 24) / 255) * (1 - alpha);
+  const sum = alpha + rest;
+  const a = alpha / sum;
+  const b = rest / sum;
+  const r = (red * a + (had & 255) * b + 0.5) | 0;
+  const g = (green * a + ((had >> 8) & 255) * b + 0.5) | 0;
+  const l = (blue * a + ((had >> 16) & 255) * b + 0.5) | 0;
+  return (((sum * 255 + 0.5) << 24) | (l << 16) | (g << 8) | r) >>> 0;
+}
+
+/** Value between four texels; a mask is empty along its rim, so beyond it the rim is taken. */
 function between(mask: Float32Array, side: number, u: number, v: number): number {
-  const x = Math.floor(u);
-  const y = Math.floor(v);
-  const at = (i: number, j: number) => (i < 0 || j < 0 || i >= side || j >= side ? 0 : mask[j * side + i]);
-  const top = at(x, y) + (at(x + 1, y) - at(x, y)) * (u - x);
-  const low = at(x, y + 1) + (at(x + 1, y + 1) - at(x, y + 1)) * (u - x);
+  const x = u < 0 ? 0 : u | 0;
+  const y = v < 0 ? 0 : v | 0;
+  const right = x + 1 < side ? x + 1 : x;
+  const below = (y + 1 < side ? y + 1 : y) * side;
+  const row = y * side;
+  const top = mask[row + x] + (mask[row + right] - mask[row + x]) * (u - x);
+  const low = mask[below + x] + (mask[below + right] - mask[below + x]) * (u - x);
   return top + (low - top) * (v - y);
 }
 
+/** Far enough to make every place on and round the paper positive: a multiple of the grain's side. */
+const OFFSET = GRAIN_SIDE * 4096;
+
 /** Value between four texels of a repeating square whose side is a power of two. */
 function tiled(values: Float32Array, side: number, u: number, v: number): number {
-  const x = Math.floor(u);
-  const y = Math.floor(v);
+  const x = (u + OFFSET) | 0;
+  const y = (v + OFFSET) | 0;
   const m = side - 1;
-  const a = values[(y & m) * side + (x & m)];
-  const b = values[(y & m) * side + ((x + 1) & m)];
-  const c = values[((y + 1) & m) * side + (x & m)];
-  const d = values[((y + 1) & m) * side + ((x + 1) & m)];
-  const top = a + (b - a) * (u - x);
-  return top + (c + (d - c) * (u - x) - top) * (v - y);
+  const row = (y & m) * side;
+  const below = ((y + 1) & m) * side;
+  const left = x & m;
+  const right = (x + 1) & m;
+  const a = values[row + left];
+  const b = values[below + left];
+  const top = a + (values[row + right] - a) * (u + OFFSET - x);
+  const low = b + (values[below + right] - b) * (u + OFFSET - x);
+  return top + (low - top) * (v + OFFSET - y);
 }

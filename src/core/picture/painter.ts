@@ -64,6 +64,7 @@ export class Painter {
   private readonly tools: PaintTools;
   private strokePaths = new WeakMap<Stroke, PathLike>();
   private boxes = new WeakMap<Stroke, Bounds>();
+  private samples = new WeakMap<Stroke, Float32Array>();
   private areaPaths = new WeakMap<Area, PathLike>();
 
   constructor(tools: PaintTools) {
@@ -89,6 +90,15 @@ export class Painter {
       this.strokePaths.set(stroke, path);
     }
     return path;
+  }
+
+  private samplesOf(stroke: Stroke): Float32Array {
+    let samples = this.samples.get(stroke);
+    if (!samples) {
+      samples = sampleStroke(stroke).slice();
+      this.samples.set(stroke, samples);
+    }
+    return samples;
   }
 
   private boxOf(stroke: Stroke): Bounds {
@@ -152,7 +162,7 @@ export class Painter {
     if (right <= x || bottom <= y) return;
     const raster = new InkRaster({ x, y, width: right - x, height: bottom - y }, view);
     for (const stroke of ink)
-      raster.paint([{ samples: sampleStroke(stroke), from: 0 }], stroke.brush, stroke.seed, colourOf(stroke));
+      raster.paint([{ samples: this.samplesOf(stroke), from: 0 }], stroke.brush, stroke.seed, colourOf(stroke));
     this.putRaster(context, raster);
   }
 

@@ -15,13 +15,15 @@ const smooth = (from: number, to: number, x: number): number => {
   return t * t * (3 - 2 * t);
 };
 
-/** Strength at u, v in -1..1 for every texel. */
+/** Strength at u, v in -1..1 for every texel; tips are round, so the corners are empty. */
 function mask(strength: (u: number, v: number, i: number) => number): Float32Array {
   const out = new Float32Array(SIDE * SIDE);
   for (let y = 0; y < SIDE; y++) {
     for (let x = 0; x < SIDE; x++) {
       const i = y * SIDE + x;
-      out[i] = strength((2 * x + 1) / SIDE - 1, (2 * y + 1) / SIDE - 1, i);
+      const u = (2 * x + 1) / SIDE - 1;
+      const v = (2 * y + 1) / SIDE - 1;
+      out[i] = Math.hypot(u, v) < 1 ? strength(u, v, i) : 0;
     }
   }
   return out;
@@ -32,7 +34,7 @@ function bristles(): Float32Array {
   const next = chance(5);
   const hairs = Array.from({ length: 34 }, () => {
     const angle = 2 * Math.PI * next();
-    const away = Math.sqrt(next()) * 0.92;
+    const away = Math.sqrt(next()) * 0.8;
     return { x: away * Math.cos(angle), y: away * Math.sin(angle), r: 0.05 + 0.09 * next(), ink: 0.35 + 0.65 * next() };
   });
   return mask((u, v) => {
@@ -55,9 +57,7 @@ const MAKE: Record<Tip, () => Float32Array> = {
   },
   flakes: () => {
     const lumps = noise(SIDE, 9, 81);
-    return mask(
-      (u, v, i) => smooth(0.52, 0.6, lumps[i] + 0.25 * (1 - Math.hypot(u, v))) * (Math.hypot(u, v) < 1 ? 1 : 0),
-    );
+    return mask((u, v, i) => smooth(0.52, 0.6, lumps[i] + 0.25 * (1 - Math.hypot(u, v))));
   },
   bristles,
 };
