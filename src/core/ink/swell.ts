@@ -36,7 +36,7 @@ function ableTo(brush: Brush, least: number, most: number): Brush {
 }
 
 /**
- * The lines with the width of what lies in a soft circle multiplied: `by` in the middle, nothing at the rim. Places,
+ * The lines with the width of what lies in a soft circle multiplied: by `by` in the middle, by 1 at the rim. Places,
  * tilt and time stay. Lines out of reach are the very same.
  */
 export function swell(ink: Stroke[], x: number, y: number, radius: number, by: number): Stroke[] {
@@ -51,7 +51,7 @@ export function swell(ink: Stroke[], x: number, y: number, radius: number, by: n
       const weight = falloff(Math.hypot(line.points[i * POINT_SIZE] - x, line.points[i * POINT_SIZE + 1] - y), radius);
       if (weight === 0) continue;
       any = true;
-      radii[i] = Math.max(LEAST_RADIUS, Math.min(MOST_RADIUS, radii[i] * (1 + (by - 1) * weight)));
+      radii[i] = Math.max(LEAST_RADIUS, Math.min(MOST_RADIUS, radii[i] * by ** weight));
     }
     if (!any) return stroke;
     const brush = ableTo(stroke.brush, Math.min(...radii), Math.max(...radii));

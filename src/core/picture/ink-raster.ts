@@ -49,8 +49,9 @@ export class InkRaster {
   readonly window: Window;
   private readonly view: Matrix;
   private readonly scale: number;
-  /** Coverage of the line being painted. */
+  /** How much of each pixel the line being painted covers, and how dark it is there. A stamped line is all coverage. */
   private readonly cover: Float32Array;
+  private readonly shade: Float32Array;
   /** Which runs of BLOCK pixels of each row it may lie in: only these are gone through afterwards. */
   private readonly touched: Uint8Array;
   private readonly blocks: number;
@@ -65,6 +66,7 @@ export class InkRaster {
     this.data = new Uint8ClampedArray(window.width * window.height * 4);
     this.words = new Uint32Array(this.data.buffer);
     this.cover = new Float32Array(window.width * window.height);
+    this.shade = new Float32Array(window.width * window.height);
     this.blocks = (window.width + BLOCK - 1) >> BLOCK_BITS;
     this.touched = new Uint8Array(this.blocks * window.height);
     this.top = window.height;
@@ -76,7 +78,8 @@ export class InkRaster {
       if (brush.stamp) this.stampRun(run, brush, brush.stamp, seed);
       else this.sweepRun(run.samples);
     }
-    this.lay(Number.parseInt(colour.slice(1), 16), brush.grain);
+    this.settle(brush.grain, brush.stamp !== null);
+    this.lay(Number.parseInt(colour.slice(1), 16));
   }
 
   /** A run as capsules of changing radius and darkness; samples nearer than shows are passed over. */
@@ -123,7 +126,7 @@ export class InkRaster {
     const y0 = Math.max(0, Math.floor(Math.min(ay, by) - most)) | 0;
     const y1 = Math.min(height - 1, Math.ceil(Math.max(ay, by) + most)) | 0;
     if (x0 > x1 || y0 > y1) return;
-    const { cover } = this;
+    const { cover, shade } = this;
     const dx = bx - ax;
     const dy = by - ay;
     const l2 = dx * dx + dy * dy;
@@ -149,8 +152,11 @@ export class InkRaster {
         const thin = radius < 0.5 ? 2 * radius : 1;
         const edge = (radius < 0.5 ? 1 : radius + 0.5) - Math.sqrt(d2);
         if (edge <= 0) continue;
-        const value = (edge > 1 ? 1 : edge) * (aShade + darken * t) * thin;
-        if (value > cover[row + x]) cover[row + x] = value;
+        const value = (edge > 1 ? 1 : edge) * thin;
+        const dark = aShade + darken * t;
+        if (value * dark <= cover[row + x] * shade[row + x]) continue;
+        cover[row + x] = value;
+        shade[row + x] = dark;
       }
     }
   }
@@ -246,8 +252,7 @@ export class InkRaster {
   }
 
   /** Lays the gathered line over the picture and clears the plane for the next. */
-  private lay(rgb: number, grain: boolean): void {
-    if (grain) this.bite();
+  private lay(rgb: number): void {
     const { cover, words, touched, blocks } = this;
     const { width } = this.window;
     const red = rgb >> 16;
@@ -274,9 +279,13 @@ export class InkRaster {
     this.bottom = -1;
   }
 
-  /** Lets the paper's tooth take its share: where little is pressed, only the tops of the paper are reached. */
-  private bite(): void {
-    const { cover, touched, blocks } = this;
+  /**
+   * Brings coverage and darkness together. The paper's tooth takes its share: where little is pressed, only the tops of
+   * the paper are reached.
+   */
+  private settle(grain: boolean, stamped: boolean): void {
+    if (stamped && !grain) return;
+    const { cover, shade, touched, blocks } = this;
     const { width, x: left, y: top } = this.window;
     const back = inverse(this.view);
     const levels = grainLevels();
@@ -299,12 +308,19 @@ export class InkRaster {
         let v = (back[1] * px + back[3] * py + back[5]) * shrink;
         const end = (y * width + Math.min(width, start + BLOCK)) | 0;
         for (let o = y * width + start; o < end; o++, u += stepX, v += stepY) {
-          const alpha = cover[o];
-          if (alpha === 0) continue;
+          const covered = cover[o];
+          if (covered === 0) continue;
+          const dark = stamped ? covered : shade[o];
+          const alpha = stamped ? covered : covered * dark;
+          shade[o] = 0;
+          if (!grain) {
+            cover[o] = alpha;
+            continue;
+          }
           const tooth = fine
             ? tiled(heights, side, u, v)
             : heights[(((v + OFFSET) | 0) & mask) * side + (((u + OFFSET) | 0) & mask)];
-          const reached = (alpha * PRESS + tooth * HEIGHT - 0.9) / TOOTH;
+          const reached = (dark * PRESS + tooth * HEIGHT - 0.9) / TOOTH;
           cover[o] = reached <= 0 ? 0 : reached >= 1 ? alpha : alpha * reached;
         }
       }
