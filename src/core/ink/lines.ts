@@ -64,9 +64,33 @@ function joined(first: Stroke, second: Stroke): Stroke {
   return { ...first, id: newId(), brush: { ...first.brush, taper }, points };
 }
 
+/** A ring reaches at least this far, paper pixels. */
+const LEAST_RING = 4;
+
+/** Whether an open line comes back to where it began, having gone a long way round. */
+function endsMeet(line: Stroke, reach: number): boolean {
+  const { points, closed } = line;
+  if (closed || points.length < 4 * POINT_SIZE) return false;
+  const [ax, ay] = endOf(line, false);
+  const [bx, by] = endOf(line, true);
+  let farthest = 0;
+  for (let i = 0; i < points.length; i += POINT_SIZE)
+    farthest = Math.max(farthest, Math.hypot(points[i] - ax, points[i + 1] - ay));
+  const gap = Math.hypot(ax - bx, ay - by);
+  return gap <= reach && farthest > LEAST_RING + 3 * gap;
+}
+
+/** A line closed to a ring; where its ends are one point that is there once. */
+function closedUp(line: Stroke): Stroke {
+  const [ax, ay] = endOf(line, false);
+  const [bx, by] = endOf(line, true);
+  const points = Math.hypot(ax - bx, ay - by) < SAME ? line.points.slice(0, -POINT_SIZE) : line.points;
+  return { ...line, id: newId(), closed: true, points };
+}
+
 /**
  * Joins the open lines named at their nearest ends, as long as ends lie within `reach` paper pixels; a joined line takes
- * the place of the lower. Returns the drawing's lines and the ids of those that were made, or null when nothing joins.
+ * the place of the lower, and one whose own ends meet becomes a ring. Returns the drawing's lines and the ids of those that were made, or null when nothing joins.
  */
 export function joinLines(ink: Stroke[], ids: Id[], reach: number): { ink: Stroke[]; made: Id[] } | null {
   let lines = ink;
@@ -98,5 +122,12 @@ export function joinLines(ink: Stroke[], ids: Id[], reach: number): { ink: Strok
     wanted.add(one.id);
     made.add(one.id);
   }
+  lines = lines.map((line) => {
+    if (!wanted.has(line.id) || !endsMeet(line, reach)) return line;
+    made.delete(line.id);
+    const ring = closedUp(line);
+    made.add(ring.id);
+    return ring;
+  });
   return made.size > 0 ? { ink: lines, made: [...made] } : null;
 }

@@ -140,25 +140,29 @@ export class PenLine {
 const MOUSE_TAPER_SECONDS = 0.035;
 const LONGEST_MOUSE_TAPER = 160;
 
-/** How fast the ends of a line were drawn, paper pixels a second. */
-function endSpeeds(points: Float32Array): [start: number, end: number] {
+/** Time over which the speed of a line's ends is taken, seconds. */
+const END_SECONDS = 0.05;
+
+/** How fast a line was drawn at its start (towards 1) or end (towards -1), paper pixels a second. */
+function endSpeed(points: Float32Array, towards: 1 | -1): number {
   const n = points.length / POINT_SIZE;
-  const reach = Math.min(n - 1, 6);
-  const speed = (i: number, j: number) => {
-    const seconds = points[j * POINT_SIZE + 5] - points[i * POINT_SIZE + 5];
-    if (!(seconds > 0)) return 0;
-    const [a, b] = [i * POINT_SIZE, j * POINT_SIZE];
-    return Math.hypot(points[b] - points[a], points[b + 1] - points[a + 1]) / seconds;
-  };
-  return [speed(0, reach), speed(n - 1 - reach, n - 1)];
+  const first = towards === 1 ? 0 : n - 1;
+  let length = 0;
+  let seconds = 0;
+  for (let i = first + towards; i >= 0 && i < n && seconds < END_SECONDS; i += towards) {
+    const [a, b] = [i * POINT_SIZE, (i - towards) * POINT_SIZE];
+    length += Math.hypot(points[b] - points[a], points[b + 1] - points[a + 1]);
+    seconds = Math.abs(points[a + 5] - points[first * POINT_SIZE + 5]);
+  }
+  return seconds > 0 ? length / seconds : 0;
 }
 
 /** A mouse has no pressure to lift with: the faster its line begins and ends, the longer it tapers there. */
 export function mouseTaper(brush: Brush, points: Float32Array): Brush {
   if (points.length < 2 * POINT_SIZE) return brush;
-  const [start, end] = endSpeeds(points).map((speed) =>
-    Math.round(Math.min(LONGEST_MOUSE_TAPER, speed * MOUSE_TAPER_SECONDS)),
-  );
+  const taper = (towards: 1 | -1) =>
+    Math.round(Math.min(LONGEST_MOUSE_TAPER, endSpeed(points, towards) * MOUSE_TAPER_SECONDS));
+  const [start, end] = [taper(1), taper(-1)];
   return { ...brush, taper: { start: Math.max(brush.taper.start, start), end: Math.max(brush.taper.end, end) } };
 }
 

@@ -25,7 +25,10 @@ function withCells(exposures: Exposure[], cell: (source: CellRef) => CellRef): E
  */
 export function addTraceOver(shot: Shot, sourceId: Id): Layer {
   const source = layerOf(shot, sourceId);
-  const layer = makeLayer(`${source.name}, traced`, 'rough', { guide: false, afterLast: source.afterLast });
+  const layer = makeLayer(`${source.name}, traced`, source.purpose === 'rough' ? 'clean' : 'rough', {
+    guide: false,
+    afterLast: source.afterLast,
+  });
   let number = 0;
   layer.exposures = withCells(exposuresOf(source), () => {
     const drawing = makeDrawing(layer.id, ++number);

@@ -109,3 +109,41 @@ describe('smoothing and width', () => {
     expect(withWidth(line, 0).brush.width).toBeGreaterThan(0);
   });
 });
+
+describe('a line that comes back to where it began', () => {
+  const half = (side: 1 | -1) =>
+    strokeThrough(
+      Array.from({ length: 21 }, (_, i): [number, number] => [
+        100 + side * 60 * Math.sin((Math.PI * i) / 20),
+        100 - 60 * Math.cos((Math.PI * i) / 20),
+      ]),
+    );
+  test('becomes a ring when it is joined', () => {
+    const halves = [half(1), half(-1)];
+    const { ink, made } = joinLines(
+      halves,
+      halves.map(({ id }) => id),
+      40,
+    )!;
+    expect(ink).toHaveLength(1);
+    expect(ink[0]).toMatchObject({ id: made[0], closed: true });
+    // Each of the two shared ends is there once.
+    expect(ink[0].points.length / POINT_SIZE).toBe(40);
+  });
+  test('alone is closed too; a short one with near ends is left open', () => {
+    const ring = strokeThrough([
+      [0, 0],
+      [200, 0],
+      [200, 200],
+      [6, 8],
+    ]);
+    expect(joinLines([ring], [ring.id], 40)?.ink[0].closed).toBe(true);
+    const short = strokeThrough([
+      [0, 0],
+      [15, 10],
+      [30, 0],
+      [20, -5],
+    ]);
+    expect(joinLines([short], [short.id], 40)).toBeNull();
+  });
+});
