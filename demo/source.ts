@@ -108,9 +108,40 @@ export function strokeOf(drawn: DrawnStroke, brush = penOf(drawn.width), swatch 
   return { id: newId(), lineage: lineageOf(name), name, brush, swatch, points, closed, seed: 1 };
 }
 
+/** A corner turns by more than this, radians; anywhere else the edge of paint goes round smoothly. */
+const CORNER = 0.6;
+const PIECES = 5;
+
+/** The edge of paint through its points, smooth as the lines are; corners stay corners. */
+function rounded(points: [number, number][]): Float32Array {
+  const n = points.length;
+  const at = (i: number) => points[(i + n) % n];
+  const tangents = points.map((b, i): [number, number] | null => {
+    const [a, c] = [at(i - 1), at(i + 1)];
+    const turn = Math.atan2(c[1] - b[1], c[0] - b[0]) - Math.atan2(b[1] - a[1], b[0] - a[0]);
+    if (Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) > CORNER) return null;
+    return [(c[0] - a[0]) / 2, (c[1] - a[1]) / 2];
+  });
+  const out: number[] = [];
+  for (let i = 0; i < n; i++) {
+    const [b, c] = [at(i), at(i + 1)];
+    const straight: [number, number] = [c[0] - b[0], c[1] - b[1]];
+    const mb = tangents[i] ?? straight;
+    const mc = tangents[(i + 1) % n] ?? straight;
+    for (let k = 0; k < PIECES; k++) {
+      const t = k / PIECES;
+      const [t2, t3] = [t * t, t * t * t];
+      for (const d of [0, 1] as const)
+        out.push(
+          (2 * t3 - 3 * t2 + 1) * b[d] + (t3 - 2 * t2 + t) * mb[d] + (3 * t2 - 2 * t3) * c[d] + (t3 - t2) * mc[d],
+        );
+    }
+  }
+  return Float32Array.from(out);
+}
+
 function areaOf(drawn: DrawnArea): Area {
-  const ring = (points: [number, number][]) => Float32Array.from(points.flat());
-  return { id: newId(), swatch: swatchIds[drawn.swatch], rings: [ring(drawn.points), ...drawn.holes.map(ring)] };
+  return { id: newId(), swatch: swatchIds[drawn.swatch], rings: [rounded(drawn.points), ...drawn.holes.map(rounded)] };
 }
 
 export function inkAndPaint({ strokes, areas }: Drawn): { ink: Stroke[]; paint: Area[] } {

@@ -25,6 +25,27 @@ async function main() {
   await animator.deskReady();
   await animator.toCell('Keeper', 20);
   await take('desk');
+  await animator.hand.key('Alt', 'KeyW');
+  await take('brush');
+  await animator.hand.key('Alt', 'KeyW');
+  await animator.toCell('Keeper', 22);
+  await animator.hand.key('Shift', 'Quote');
+  await take('clean-up');
+  await animator.hand.key('Shift', 'Quote');
+  await animator.hand.key('Shift', 'KeyM');
+  await animator.hand.key('Alt', 'Backslash');
+  await animator.hand.press('Horizon', 'checkbox');
+  await animator.hand.press('Safe', 'checkbox');
+  await take('guides');
+  await animator.undo(3);
+  await animator.hand.key('KeyW');
+  await animator.hand.key('Shift', 'Backquote');
+  await take('line-100');
+  for (let i = 0; i < 6; i++) await animator.hand.key('KeyC');
+  await take('line-400');
+  await animator.hand.key('Backquote');
+  await animator.hand.key('KeyQ');
+  await animator.toCell('Keeper', 20);
   await animator.hand.key('KeyP');
   const [from, to] = await animator.onPaper([
     { x: 590, y: 180 },

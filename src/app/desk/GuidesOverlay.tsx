@@ -109,7 +109,13 @@ export function GuidesOverlay() {
   const paper = { width, height };
   const level = (y: number) => onScreen(view, [-width, y, 2 * width, y]);
   return (
-    <svg aria-label="Guides" role="img" className="pointer-events-none absolute inset-0 h-full w-full">
+    <svg
+      aria-label="Guides"
+      role="img"
+      className="pointer-events-none absolute inset-0 h-full w-full"
+      // A light rim: guides have to show on a night picture too.
+      style={{ filter: 'drop-shadow(0 0 0.6px rgba(253, 252, 248, 0.6))' }}
+    >
       <Frames guides={guides} paper={paper} view={view} />
       <Perspective guides={guides} paper={paper} view={view} />
       {guides.horizon !== null && <path d={level(guides.horizon)} stroke={PERSPECTIVE} strokeWidth={1.5} />}

@@ -146,31 +146,64 @@ export class LineSampler {
   }
 }
 
+/** Pieces a taper is drawn in: it swells along a curve, however straight the line is. */
+const TAPER_PIECES = 10;
+
+/** The samples with others put between where they are farther apart than `every` within `start` and `end` of the ends. */
+function denser(
+  samples: Float32Array,
+  along: number[],
+  start: number,
+  end: number,
+): { samples: Float32Array; along: number[] } {
+  const total = along[along.length - 1];
+  const out: number[] = [];
+  const outAlong: number[] = [];
+  for (let i = 0; i < along.length; i++) {
+    const o = i * SAMPLE_SIZE;
+    if (i > 0) {
+      const [from, to] = [along[i - 1], along[i]];
+      const every = Math.min(
+        from < start ? start / TAPER_PIECES : Infinity,
+        to > total - end ? end / TAPER_PIECES : Infinity,
+      );
+      const count = Math.min(4 * TAPER_PIECES, Math.ceil((to - from) / every));
+      for (let k = 1; k < count; k++) {
+        const t = k / count;
+        for (let f = 0; f < SAMPLE_SIZE; f++)
+          out.push(samples[o - SAMPLE_SIZE + f] + (samples[o + f] - samples[o - SAMPLE_SIZE + f]) * t);
+        outAlong.push(from + (to - from) * t);
+      }
+    }
+    for (let f = 0; f < SAMPLE_SIZE; f++) out.push(samples[o + f]);
+    outAlong.push(along[i]);
+  }
+  return { samples: Float32Array.from(out), along: outAlong };
+}
+
 /**
  * The samples with the brush's tapers: the line comes in over `start` and runs out over `end` paper pixels. A line too
  * short for both is half one, half the other. Returns the very samples when there is no taper.
  */
 function tapered(samples: Float32Array, { start, end }: Brush['taper']): Float32Array {
   if (start <= 0 && end <= 0) return samples;
-  const n = samples.length / SAMPLE_SIZE;
-  const along = new Float32Array(n);
-  for (let i = 1; i < n; i++) {
-    const o = i * SAMPLE_SIZE;
-    along[i] =
-      along[i - 1] + Math.hypot(samples[o] - samples[o - SAMPLE_SIZE], samples[o + 1] - samples[o - SAMPLE_SIZE + 1]);
+  const along = [0];
+  for (let o = SAMPLE_SIZE; o < samples.length; o += SAMPLE_SIZE) {
+    const step = Math.hypot(samples[o] - samples[o - SAMPLE_SIZE], samples[o + 1] - samples[o - SAMPLE_SIZE + 1]);
+    along.push(along[along.length - 1] + step);
   }
-  const total = along[n - 1];
+  const total = along[along.length - 1];
   // A dot has nothing to come in over.
   if (total < 1) return samples;
   const fit = Math.min(1, total / (start + end));
-  const out = samples.slice();
+  const fine = denser(samples, along, start * fit, end * fit);
   const share = (run: number, length: number) =>
     length <= 0 || run >= length ? 1 : Math.sin((run / length) * (Math.PI / 2));
-  for (let i = 0; i < n; i++) {
-    const by = share(along[i], start * fit) * share(total - along[i], end * fit);
-    out[i * SAMPLE_SIZE + 2] = Math.max(THINNEST, out[i * SAMPLE_SIZE + 2] * by);
+  for (let i = 0; i < fine.along.length; i++) {
+    const by = share(fine.along[i], start * fit) * share(total - fine.along[i], end * fit);
+    fine.samples[i * SAMPLE_SIZE + 2] = Math.max(THINNEST, fine.samples[i * SAMPLE_SIZE + 2] * by);
   }
-  return out;
+  return fine.samples;
 }
 
 /** Samples of a line, SAMPLE_SIZE floats each, first and last point included. A single point gives a single sample. */

@@ -155,6 +155,8 @@ export interface Finding {
 /** Widths and darkness this far beside the key's stand out. */
 const WIDTH_SLACK = 0.15;
 const DARK_SLACK = 0.12;
+/** A drawing may have this share more open ends and overlaps than the key: some are meant, as at folds. */
+const ENDS_SLACK = 0.2;
 
 function beside(own: LineMeasure, key: LineMeasure, line: string): Finding[] {
   if (own.length === 0 || key.length === 0) return [];
@@ -177,7 +179,8 @@ export function findingsOf(own: DrawingQuality, key: DrawingQuality): Finding[] 
       if (there) out.push(...beside(measure, there, line));
     }
   }
-  if (own.openEnds.length > 0) out.push({ kind: 'open ends', line: '', by: own.openEnds.length });
-  if (own.overlaps.length > 0) out.push({ kind: 'overlaps', line: '', by: own.overlaps.length });
+  const more = (mine: Place[], keys: Place[]) => own !== key && mine.length > keys.length * (1 + ENDS_SLACK);
+  if (more(own.openEnds, key.openEnds)) out.push({ kind: 'open ends', line: '', by: own.openEnds.length });
+  if (more(own.overlaps, key.overlaps)) out.push({ kind: 'overlaps', line: '', by: own.overlaps.length });
   return out;
 }

@@ -10,6 +10,20 @@ const kinds = (ink: Stroke[], key: Stroke[]) =>
   );
 
 describe('line quality', () => {
+  test('more open ends than the key has stand out, as many as it has do not', () => {
+    const wall = strokeThrough([
+      [100, 0],
+      [100, 200],
+    ]);
+    const upTo = (y: number, x: number) =>
+      strokeThrough([
+        [0, y],
+        [x, y],
+      ]);
+    const key = [wall, upTo(50, 86), upTo(150, 100)];
+    expect(kinds([wall, upTo(60, 86), upTo(140, 100)], key)).toEqual([]);
+    expect(kinds([wall, upTo(60, 86), upTo(140, 87)], key)).toEqual(['open ends']);
+  });
   test('width and darkness are means along the lines', () => {
     const line = strokeThrough(
       [

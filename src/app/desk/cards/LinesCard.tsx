@@ -27,6 +27,14 @@ function inWords({ kind, line, by }: Finding): string {
   return `${line ? `${line}: ` : ''}${percent} % ${kind}`;
 }
 
+/** "3 ends left open, 1 line runs over" of the key, which the others are measured by. */
+function endsInWords({ openEnds, overlaps }: DrawingQuality): string {
+  return [
+    inWords({ kind: 'open ends', line: '', by: openEnds.length }),
+    inWords({ kind: 'overlaps', line: '', by: overlaps.length }),
+  ].join(', ');
+}
+
 interface Row {
   drawing: Drawing;
   frame: number;
@@ -58,7 +66,7 @@ function Lines({ layer }: { layer: Layer }) {
     <>
       <p className="mb-2 text-second">
         Beside key {drawingName(key.drawing)}: lines {key.quality.whole.width.toFixed(1)} px wide,{' '}
-        {Math.round(key.quality.whole.darkness * 100)} % dark.{' '}
+        {Math.round(key.quality.whole.darkness * 100)} % dark, {endsInWords(key.quality)}.{' '}
         {out.length === 0
           ? `All ${rows.length} drawings are in line.`
           : `${out.length} of ${rows.length} drawings stand out.`}

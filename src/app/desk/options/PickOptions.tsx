@@ -86,9 +86,6 @@ export function PickOptions() {
       />
       {any && (
         <>
-          <Option name="Name">
-            <LineName />
-          </Option>
           <Option name="Scale">
             <NumberInput
               label="Scale, per cent"
@@ -106,6 +103,9 @@ export function PickOptions() {
               max={360}
               onDone={(value) => value !== 0 && changeAbout('turn', turned((value * Math.PI) / 180))}
             />
+          </Option>
+          <Option name="Name">
+            <LineName />
           </Option>
         </>
       )}

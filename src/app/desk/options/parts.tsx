@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react';
 
-export function Option({ name, children }: { name: string; children: ReactNode }) {
+/** A name and what is set under it. @param roomy the name is left out where there is little room */
+export function Option({ name, roomy, children }: { name: string; roomy?: boolean; children: ReactNode }) {
   return (
     <div className="flex items-center gap-2 whitespace-nowrap">
-      <span>{name}</span>
+      <span className={roomy ? 'hidden min-[1180px]:inline' : ''}>{name}</span>
       {children}
     </div>
   );
