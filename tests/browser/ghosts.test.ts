@@ -172,3 +172,19 @@ async function decodedGif(bytes: Uint8Array): Promise<{ decoded: Colour[] }> {
   );
   return { decoded: decoded.map((each) => each.split(',').map(Number) as Colour) };
 }
+
+test('a held key rolls through the drawings chosen on the sheet, and comes back', async () => {
+  await animator.view('desk');
+  await animator.choose('Clean', 3, 8);
+  const home = await animator.frame();
+  await animator.page.keyboard.down('KeyD');
+  const seen = new Set<number>();
+  for (let i = 0; i < 24; i++) {
+    seen.add(await animator.frame());
+    await animator.hand.wait(45);
+  }
+  await animator.page.keyboard.up('KeyD');
+  expect([...seen].sort()).toEqual([3, 5, 7]);
+  await animator.hand.wait(120);
+  expect(await animator.frame()).toBe(home);
+});

@@ -1,4 +1,5 @@
-import { neighbours, stepByDrawing, stepByKey, stepByMarker } from '../../core/sheet/index.ts';
+import { neighbours, runs, type Span, stepByDrawing, stepByKey, stepByMarker } from '../../core/sheet/index.ts';
+import type { Layer } from '../../core/shot/index.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 
@@ -46,6 +47,21 @@ function markerBy(towards: -1 | 1) {
   };
 }
 
+/** Where each of the drawings chosen on the sheet begins, in the part chosen; null when fewer than two are. */
+function chosenFrames(layer: Layer, chosen: Span | null): number[] | null {
+  if (!chosen?.layers.includes(layer.id)) return null;
+  const frames = runs(layer.exposures)
+    .filter(({ start, exposure }) => exposure.cell && start < chosen.to && start + exposure.frames > chosen.from)
+    .map(({ start }) => Math.max(start, chosen.from));
+  return frames.length < 2 ? null : frames;
+}
+
+/** The present drawing and the two before and after it. */
+function framesAround(layer: Layer, home: number): number[] {
+  const { before, after } = neighbours(layer, home, 2);
+  return [...before.map((each) => each.frame).reverse(), home, ...after.map((each) => each.frame)];
+}
+
 /** The roll under way: the frame to come back to, and its clock. */
 let roll: { home: number; timer: ReturnType<typeof setInterval> } | null = null;
 
@@ -54,12 +70,11 @@ function startRoll({ view, ...rest }: CommandContext): void {
   const layer = layerInHand({ view, ...rest });
   const home = view.getState().frame;
   if (!layer) return;
-  const { before, after } = neighbours(layer, home, 2);
-  const frames = [...before.map((each) => each.frame).reverse(), home, ...after.map((each) => each.frame)];
+  const frames = chosenFrames(layer, view.getState().selection) ?? framesAround(layer, home);
   if (frames.length < 2) return;
   // There and back, from the drawing in hand on, as sheets fall between the fingers.
   const order = [...frames, ...frames.slice(1, -1).reverse()];
-  let at = order.indexOf(home);
+  let at = Math.max(0, order.indexOf(home));
   view.setState({ rolling: true });
   const next = () => {
     at = (at + 1) % order.length;

@@ -61,7 +61,7 @@ function turnedRound(path: Float32Array): Float32Array {
  * leaves it takes the place of the line's rest. Null when the path does not begin on the line.
  * @param path points of POINT_SIZE floats @param reach paper pixels an end may lie beside the line
  */
-export function redrawn(stroke: Stroke, path: Float32Array, reach: number): Stroke | null {
+function redrawn(stroke: Stroke, path: Float32Array, reach: number): Stroke | null {
   const dense = densePoints(stroke);
   const n = dense.length / POINT_SIZE;
   const last = path.length - POINT_SIZE;

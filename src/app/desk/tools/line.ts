@@ -1,10 +1,11 @@
 import BrushIcon from 'lucide-react/icons/brush';
 import PenIcon from 'lucide-react/icons/pen-tool';
 import PencilIcon from 'lucide-react/icons/pencil';
-import { makeStroke, mirrorMaps, mouseTaper, PenLine, withImages } from '../../../core/ink/index.ts';
+import { makeStroke, mouseTaper, PenLine, withImages } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
 import { type BrushKind, newSeed } from '../../../core/shot/index.ts';
 import { steadyingOf } from '../../session/line-settings.ts';
+import { imagesInHand } from '../mirror-in-hand.ts';
 import { colourInHand } from './colour.ts';
 import type { Tool } from './tool.ts';
 
@@ -23,9 +24,8 @@ function lineTool(kind: BrushKind, name: string, icon: Tool['icon']): Tool {
       if (desk.drawing() === null) return null;
       const settings = view.getState().tools[kind];
       const { brush } = settings;
-      const { swatch, frame, layerId, newHold, guidesShown } = view.getState();
-      const { mirror } = session.shot.guides;
-      const images = mirror && guidesShown ? mirrorMaps(mirror) : [];
+      const { swatch, frame, layerId, newHold } = view.getState();
+      const images = imagesInHand(desk);
       const seed = newSeed();
       const look = { brush, colour: colourInHand(desk), seed, images };
       const line = new PenLine(steadyingOf(settings), desk.zoom);

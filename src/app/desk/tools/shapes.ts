@@ -1,7 +1,8 @@
 import ShapesIcon from 'lucide-react/icons/shapes';
-import { type At, makeStroke, type Shape, shapePoints } from '../../../core/ink/index.ts';
+import { type At, makeStroke, type Shape, shapePoints, withImages } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
 import { curveInHand, keepCurve } from '../curve-in-hand.ts';
+import { imagesInHand } from '../mirror-in-hand.ts';
 import { colourInHand } from './colour.ts';
 import type { Gesture, Tool, ToolDesk } from './tool.ts';
 
@@ -32,7 +33,8 @@ export const shapes: Tool = {
     if (shape === 'curve') return curve(desk, [sample.x, sample.y]);
     // Shapes are drawn in the Pen's line.
     const { brush } = tools.pen;
-    const look = { brush, colour: colourInHand(desk) };
+    const images = imagesInHand(desk);
+    const look = { brush, colour: colourInHand(desk), images };
     const from: [number, number] = [sample.x, sample.y];
     let made: ReturnType<typeof shapePoints> | null = null;
     return {
@@ -49,9 +51,9 @@ export const shapes: Tool = {
       up() {
         desk.showLine(null, look);
         if (!made) return;
-        const stroke = { ...makeStroke(made.points, brush, swatch), closed: made.closed };
+        const strokes = withImages({ ...makeStroke(made.points, brush, swatch), closed: made.closed }, images);
         session.changeUnderPen(NAMES[shape], (shot) => {
-          drawingToDrawOn(shot, layerId, frame, newHold).ink.push(stroke);
+          drawingToDrawOn(shot, layerId, frame, newHold).ink.push(...strokes);
         });
       },
       cancel() {
