@@ -3,7 +3,6 @@ import { applyPatches } from '../core/history/index.ts';
 import { type PackedPatch, unpackPatches } from '../core/sheet/index.ts';
 import type { CellRef, Id, Shot } from '../core/shot/index.ts';
 import { DeskPainter, type PaperParts, type PaperWish } from './desk-painter.ts';
-import { describePictures } from './picture-library.ts';
 
 /** Follows the shot by the same patches as the journal, and paints from its own copy. */
 let shot: Shot | null = null;
@@ -40,7 +39,6 @@ const face = {
   card(frame: number): Promise<Blob> {
     return desk.card(present(), frame);
   },
-  describePictures,
 };
 
 export type PictureFace = typeof face;

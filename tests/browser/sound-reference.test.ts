@@ -94,7 +94,7 @@ describe('reference', () => {
   test('says first what a clip yields, then holds each picture as its own delay says', async () => {
     await animator.view('reference');
     await animator.chooseFiles('reference-files', [{ name: 'raise.gif', bytes: colourGif([125, 250, 125, 500]) }]);
-    await animator.hand.text('4 pictures, 24 frames');
+    await animator.hand.text('4 of 4 pictures, 24 frames');
     await animator.hand.press('Bring in', 'button');
     await animator.page.waitForSelector('[data-testid="sheet"] button[title="raise"]');
     const layer = layerNamed(await animator.shot(), 'raise');
@@ -133,7 +133,7 @@ describe('reference', () => {
       { name: 'arm 9.gif', bytes: colourGif([100], 64, 37) },
       { name: 'arm 1.gif', bytes: colourGif([100], 64, 36) },
     ]);
-    await animator.hand.text('3 pictures, 6 frames');
+    await animator.hand.text('3 of 3 pictures, 6 frames');
     await animator.hand.press('Bring in', 'button');
     await animator.page.waitForSelector('[data-testid="sheet"] button[title="Pictures"]');
     const shot = await animator.shot();

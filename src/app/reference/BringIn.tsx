@@ -1,106 +1,69 @@
 import { useState } from 'react';
-import { lengthInWords } from '../../core/shot/index.ts';
-import { say } from '../frame/saying.ts';
+import { gapsInWords } from '../../core/reference/index.ts';
 import { Button } from '../parts/Button.tsx';
-import { sentence, sizeInWords } from '../parts/files.ts';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
-import { bringIn, type Holding, type Looked, yieldOf } from './bring-in.ts';
+import { sizeInWords } from '../parts/files.ts';
+import { NumberInput } from '../parts/NumberInput.tsx';
+import { BringInWishes } from './BringInWishes.tsx';
+import { isLong, useClip } from './use-clip.ts';
 
-/** Says what would come in, and how long each picture is held, before it does. */
-export function BringIn({ looked, onClose }: { looked: Looked[]; onClose(): void }) {
-  const open = useOpenShot();
-  const shot = useShot(wholeShot);
-  const frame = useView((state) => state.frame);
-  const hasDelays = looked.some(({ about }) => about.delays.length > 0);
-  const [holding, setHolding] = useState<Holding>(hasDelays ? { kind: 'delays' } : { kind: 'each', frames: 2 });
-  const [here, setHere] = useState(false);
-  const [lengthen, setLengthen] = useState(true);
-  const [busy, setBusy] = useState(false);
-  const yields = yieldOf(looked, holding, shot.fps);
-  const from = here ? frame : 0;
-  const end = from + yields.frames;
-  const { file, about } = looked[0];
-  const run = async () => {
-    setBusy(true);
-    try {
-      await bringIn(open, looked, yields, from, lengthen);
-      onClose();
-    } catch (error) {
-      say(sentence(error));
-      setBusy(false);
-    }
-  };
+/** Seconds of a long clip that are looked through unless others are asked for. */
+const FIRST_STRETCH = 20;
+
+/** What comes in is said first: what the clip is, which of its pictures, how long each is held. */
+export function BringIn({ files, onClose }: { files: File[]; onClose(): void }) {
+  const { clip, progress, setProgress, look, close } = useClip(files, onClose);
+  const [from, setFrom] = useState(0);
+  const [seconds, setSeconds] = useState(FIRST_STRETCH);
+  const size = files.reduce((sum, file) => sum + file.size, 0);
+  const about = clip?.about;
+  const gaps = gapsInWords(clip?.reader.files.map(({ name }) => name) ?? []);
   return (
-    <section
-      aria-label="What comes in"
-      className="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule bg-wash/60 px-3 py-2 text-sm"
-    >
-      <p className="w-full">
-        <b>{looked.length === 1 ? file.name : `${looked.length} files`}</b> · {about.width} x {about.height} ·{' '}
-        {sizeInWords(looked.reduce((sum, each) => sum + each.file.size, 0))}
+    <section aria-label="What comes in" className="flex min-h-0 flex-1 flex-col overflow-y-auto bg-lower text-sm">
+      <p className="flex flex-wrap items-center gap-x-3 border-b border-rule bg-wash/60 px-3 py-2">
+        <b>{files.length === 1 ? files[0].name : `${files.length} files`}</b>
+        {about && (
+          <span>
+            {about.width} x {about.height} · {about.pictures} {about.pictures === 1 ? 'picture' : 'pictures'}
+            {about.kind !== 'files' && ` · ${about.seconds.toFixed(2)} s · ${about.rate.toFixed(2)} a second`}
+            {about.uneven && ', not all as long'} · {sizeInWords(size)}
+          </span>
+        )}
+        {gaps && <span className="text-attention">Missing between them: {gaps}</span>}
+        <Button look="quiet" className="ml-auto !h-6" onClick={close}>
+          {progress ? 'Stop' : 'Leave it'}
+        </Button>
       </p>
-      {hasDelays && (
-        <label className="flex items-center gap-1.5">
-          <input
-            type="radio"
-            name="holding"
-            checked={holding.kind === 'delays'}
-            onChange={() => setHolding({ kind: 'delays' })}
+      {progress && (
+        <p role="status" className="flex items-center gap-3 px-3 py-2">
+          <progress className="h-2 w-64 accent-accent" value={progress.done} max={Math.max(1, progress.of)} />
+          {progress.done} of {progress.of} pictures
+        </p>
+      )}
+      {clip && about && isLong(about) && !clip.read && !progress && (
+        <div className="flex flex-wrap items-center gap-3 px-3 py-3">
+          <p className="w-full">
+            Looking it all through would take about {sizeInWords(about.pictures * about.width * about.height * 0.12)} of
+            memory and {Math.ceil(about.pictures / 25)} seconds. Choose the stretch you need.
+          </p>
+          <span>From second</span>
+          <NumberInput label="From second" value={from} min={0} max={Math.floor(about.seconds)} onDone={setFrom} />
+          <span>for</span>
+          <NumberInput
+            label="Seconds looked through"
+            value={seconds}
+            min={1}
+            max={Math.max(1, Math.ceil(about.seconds))}
+            onDone={setSeconds}
           />
-          As the clip runs
-        </label>
+          <span>seconds</span>
+          <Button look="main" onClick={() => void look(clip, from, from + seconds)}>
+            Look through
+          </Button>
+        </div>
       )}
-      <label className="flex items-center gap-1.5">
-        <input
-          type="radio"
-          name="holding"
-          checked={holding.kind === 'each'}
-          onChange={() => setHolding({ kind: 'each', frames: 2 })}
-        />
-        Hold each for
-        <input
-          type="number"
-          aria-label="Frames each picture is held"
-          min={1}
-          max={240}
-          className="h-7 w-14 rounded border border-rule bg-white px-1"
-          value={holding.kind === 'each' ? holding.frames : 2}
-          onChange={(event) =>
-            setHolding({
-              kind: 'each',
-              frames: Math.max(1, Math.min(240, Math.round(Number(event.target.value)) || 1)),
-            })
-          }
-        />
-        frames
-      </label>
-      <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={here} onChange={(event) => setHere(event.target.checked)} />
-        From frame {frame + 1} on
-      </label>
-      {end > shot.length && (
-        <label className="flex items-center gap-1.5 text-attention">
-          <input type="checkbox" checked={lengthen} onChange={(event) => setLengthen(event.target.checked)} />
-          Lengthen the shot from {shot.length} to {end} frames
-        </label>
+      {clip?.read && (
+        <BringInWishes clip={clip} read={clip.read} progress={progress} setProgress={setProgress} onDone={close} />
       )}
-      <p className="w-full" role="status">
-        <b>
-          {yields.pictures} {yields.pictures === 1 ? 'picture' : 'pictures'}, {yields.frames} frames
-        </b>{' '}
-        ({lengthInWords(yields.frames, shot.fps)})
-        {yields.passedOver > 0 &&
-          ` · ${yields.passedOver} pictures are shorter than a frame of this shot and are passed over`}
-        {end > shot.length && !lengthen && ` · the last ${end - shot.length} frames lie after the end of the shot`}
-      </p>
-      <div className="flex gap-2">
-        <Button look="main" disabled={busy} onClick={() => void run()}>
-          Bring in
-        </Button>
-        <Button look="quiet" onClick={onClose}>
-          Leave it
-        </Button>
-      </div>
     </section>
   );
 }

@@ -1,1 +1,2 @@
 export * from './holds.ts';
+export * from './thinning.ts';
