@@ -15,6 +15,8 @@ export interface ClipAbout {
   pictures: number;
   /** Pictures are not all as long as each other. */
   uneven: boolean;
+  /** There is sound with it. */
+  sound: boolean;
 }
 
 /** One picture as it is read; it has to be closed. */
@@ -83,6 +85,7 @@ async function openVideo(file: File): Promise<OpenClip> {
         rate: stats.packetCount / seconds,
         pictures: stats.packetCount,
         uneven: false,
+        sound: (await input.getPrimaryAudioTrack()) !== null,
       },
       async *pictures(from, to) {
         let count = 0;
@@ -147,6 +150,7 @@ async function openAnimation(file: File): Promise<OpenClip> {
       rate: count / seconds,
       pictures: count,
       uneven: Math.max(...lengths) - Math.min(...lengths) > 0.001,
+      sound: false,
     },
     async *pictures(from, to) {
       let time = 0;
@@ -190,6 +194,7 @@ async function openPictures(files: File[]): Promise<OpenClip> {
       rate: 1 / STILL_SECONDS,
       pictures: files.length,
       uneven: false,
+      sound: false,
     },
     async *pictures(from, to) {
       for (const [i, file] of files.entries()) {

@@ -14,6 +14,7 @@ import {
   scaling,
   seenBox,
   shownCells,
+  shownKey,
 } from '../core/picture/index.ts';
 import {
   type Area,
@@ -229,7 +230,7 @@ export class DeskPainter {
     const tintOf = ({ layer }: ShownCell) =>
       layer.purpose === 'rough' && layer.id !== wish.layerId ? wish.roughTint : null;
     const keyOf = (cells: ShownCell[]) =>
-      cells.map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}${tintOf(c) ?? ''}`).join('|');
+      cells.map((shown) => `${shownKey(shot, shown)}${tintOf(shown) ?? ''}`).join('|');
     const ghostKey = wish.ghosts
       .map((g) => `${cellRevision(shot, g.cell)}${g.tint}${g.strength}${g.filled}${g.pegs.join()}`)
       .join('|');

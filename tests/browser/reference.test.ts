@@ -200,3 +200,50 @@ test('broken, empty, silent-picture and unreadable files change nothing and say 
   await animator.hand.text('“a 2.png” is no picture');
   expect((await animator.shot()).layers).toHaveLength(before);
 });
+
+test('a take is recorded from the simulated camera after a count-in, with its sound', async () => {
+  await animator.hand.press('Record yourself', 'button');
+  const camera = await animator.page.waitForSelector('select[aria-label="Camera"]');
+  await camera!.select('simulated');
+  await animator.hand.wait(400);
+  await animator.hand.press('Record', 'button');
+  await animator.hand.text('recording 0 s');
+  await animator.hand.text('recording 2 s');
+  await animator.hand.press('Stop', 'button');
+  await animator.page.waitForSelector('[data-testid="strip"]', { timeout: 20_000 });
+  await animator.hand.press('Find the turns', 'button');
+  const layer = await bring('take 1');
+  expect(layer.exposures.length).toBeGreaterThan(1);
+  const frames = layer.exposures.reduce((sum, each) => sum + each.frames, 0);
+  expect(frames).toBeGreaterThan(36);
+  await animator.hand.wait(600);
+  const { tracks } = await animator.shot();
+  expect(tracks.at(-1)).toMatchObject({ name: 'take 1' });
+  expect(tracks.at(-1)!.clips[0].out).toBeGreaterThan(1.5);
+});
+
+test('a clip is shown grey, mirrored and placed by its box; each is one undo', async () => {
+  const cropped = async () => layerNamed(await animator.shot(), 'picked');
+  const row = async (name: string, role: string) => {
+    const handles = await animator.page.$$(`section, ul li`);
+    for (const handle of handles) {
+      if (!(await handle.evaluate((each) => each.textContent!.startsWith('picked')))) continue;
+      const button = await handle.waitForSelector(`aria/${name}[role="${role}"]`);
+      await button!.click();
+      return;
+    }
+  };
+  await row('Grey', 'checkbox');
+  expect((await cropped()).grey).toBe(true);
+  await row('Mirror', 'button');
+  expect((await cropped()).place![0]).toBe(-1);
+  await row('Place', 'button');
+  const box = await animator.hand.box('[data-handle="move"]');
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 + 30 };
+  await animator.drag(middle, { x: middle.x + 40, y: middle.y });
+  const moved = (await cropped()).place!;
+  expect(moved[4]).toBeGreaterThan(640 + 10);
+  await row('Place', 'button');
+  await animator.undo(3);
+  expect(await cropped()).toMatchObject({ grey: false, place: null });
+});

@@ -1,5 +1,5 @@
 import { type PointerEvent, useRef } from 'react';
-import type { Bounds } from '../../core/ink/index.ts';
+import { type Bounds, moved } from '../../core/ink/index.ts';
 import { after, inverse, type Matrix, mapPoint } from '../../core/picture/index.ts';
 import { useView } from '../session/open-shot.ts';
 import { scaling, turning } from './handles.ts';
@@ -19,7 +19,7 @@ const HANDLES: [x: number, y: number, cursor: string][] = [
 ];
 const TURN_AWAY = 26;
 
-type Grip = { kind: 'scale'; x: number; y: number } | { kind: 'turn' } | { kind: 'pivot' };
+type Grip = { kind: 'scale'; x: number; y: number } | { kind: 'turn' } | { kind: 'pivot' } | { kind: 'move' };
 
 interface HandleBoxProps {
   /** What it is a box of, for those who hear it. */
@@ -36,13 +36,26 @@ interface HandleBoxProps {
   /** While the hand drags: the change so far, in paper pixels. */
   onChanging(map: Matrix): void;
   /** When the hand lets go. */
-  onDone(kind: 'turn' | 'scale'): void;
+  onDone(kind: 'turn' | 'scale' | 'move'): void;
+  /** The box is moved by its inside. */
+  movable?: boolean;
   /** Absent: the pivot stays where it is. */
   onPivot?(pivot: { x: number; y: number }): void;
 }
 
 /** A box with handles to scale and turn what is in it, and the pivot it is done about. */
-export function HandleBox({ label, box, map, pivot, path, keepVolume, onChanging, onDone, onPivot }: HandleBoxProps) {
+export function HandleBox({
+  label,
+  box,
+  map,
+  pivot,
+  path,
+  keepVolume,
+  onChanging,
+  onDone,
+  onPivot,
+  movable,
+}: HandleBoxProps) {
   const paper = useView((state) => state.paper);
   const gripped = useRef<{ grip: Grip; from: [number, number]; pivot: { x: number; y: number } } | null>(null);
   const toScreen = viewMatrix(paper, paperRoom(), 1);
@@ -71,7 +84,8 @@ export function HandleBox({ label, box, map, pivot, path, keepVolume, onChanging
     const held = gripped.current;
     if (!held) return;
     const to = onPaper(event);
-    if (held.grip.kind === 'pivot') onPivot?.({ x: to[0], y: to[1] });
+    if (held.grip.kind === 'move') onChanging(moved(to[0] - held.from[0], to[1] - held.from[1]));
+    else if (held.grip.kind === 'pivot') onPivot?.({ x: to[0], y: to[1] });
     else if (held.grip.kind === 'turn') onChanging(turning(held.from, to, held.pivot, event.shiftKey));
     else onChanging(scaling(held.grip, held.from, to, held.pivot, keepVolume !== event.altKey, event.shiftKey));
   };
@@ -94,9 +108,13 @@ export function HandleBox({ label, box, map, pivot, path, keepVolume, onChanging
       />
       <polygon
         points={corners.map((each) => each.join()).join(' ')}
-        fill="none"
+        fill={movable ? 'transparent' : 'none'}
         stroke="#5566ee"
         strokeDasharray="5 4"
+        data-handle={movable ? 'move' : undefined}
+        className={movable ? 'pointer-events-auto cursor-move' : ''}
+        onPointerDown={movable ? down({ kind: 'move' }) : undefined}
+        {...(movable ? pen : {})}
       />
       <line x1={topX} y1={topY} x2={turnAt[0]} y2={turnAt[1]} stroke="#5566ee" />
       <circle

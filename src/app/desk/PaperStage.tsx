@@ -6,6 +6,7 @@ import { GuidesOverlay } from './GuidesOverlay.tsx';
 import { HandOverlay } from './HandOverlay.tsx';
 import { PegsBox } from './PegsBox.tsx';
 import { PickBox } from './PickBox.tsx';
+import { PlaceBox } from './PlaceBox.tsx';
 import { PaperDesk } from './paper-desk.ts';
 import { toolOf } from './tools/index.ts';
 
@@ -66,6 +67,7 @@ export function PaperStage() {
       <HandOverlay />
       <PickBox />
       <PegsBox />
+      <PlaceBox />
       <DeskCards />
     </div>
   );

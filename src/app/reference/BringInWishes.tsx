@@ -16,6 +16,7 @@ import { Button } from '../parts/Button.tsx';
 import { sentence } from '../parts/files.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { importSound } from '../sound/import-sound.ts';
 import { bringIn, WHOLE } from './bring-in.ts';
 import { ClipPreview } from './ClipPreview.tsx';
 import { Strip } from './Strip.tsx';
@@ -35,6 +36,11 @@ const SIDES: [keyof Crop, string][] = [
   ['right', 'Right'],
   ['bottom', 'Bottom'],
 ];
+
+/** The seconds of the file's sound that belong to the pictures of the cut. */
+function soundPart({ from }: Clip, { times, seconds }: ReadClip, cut: Cut): { in: number; out: number } {
+  return { in: from + times[cut.from], out: from + times[cut.to - 1] + seconds[cut.to - 1] };
+}
 
 /** Which pictures are kept, as the panel is set. */
 function useKeeping(read: ReadClip, cut: Cut) {
@@ -72,6 +78,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
   const [scale, setScale] = useState(100);
   const [here, setHere] = useState(false);
   const [lengthen, setLengthen] = useState(true);
+  const [sound, setSound] = useState(about.sound);
   const [at, setAt] = useState(0);
   const onAt = useCallback((index: number) => setAt(index), []);
   const { keep } = keeping;
@@ -89,6 +96,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
       await bringIn(open, reader, about, { held, crop, scale: scale / 100, from, lengthen }, (done, of) =>
         setProgress({ done, of }),
       );
+      if (sound && about.sound) await importSound(open, reader.files[0], from, soundPart(clip, read, cut));
       onDone();
     } catch (error) {
       say(sentence(error));
@@ -195,6 +203,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
           </div>
           <div className="flex flex-wrap items-center gap-4">
             <Tick label={`From frame ${frame + 1} on`} checked={here} onChange={setHere} />
+            {about.sound && <Tick label="Its sound too" checked={sound} onChange={setSound} />}
             {from + frames > length && (
               <Tick
                 label={`Lengthen the shot from ${length} to ${from + frames} frames`}

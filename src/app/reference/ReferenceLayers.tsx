@@ -1,9 +1,12 @@
 import Layers from 'lucide-react/icons/layers-2';
 import { useState } from 'react';
+import { about, scaled } from '../../core/ink/index.ts';
+import { after, IDENTITY } from '../../core/picture/index.ts';
 import { layerOf, totalFrames } from '../../core/sheet/index.ts';
 import { type Layer, newId } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { commandOf } from '../commands/index.ts';
+import { Tick } from '../desk/options/parts.tsx';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
 import { Slide } from '../parts/Slide.tsx';
@@ -28,6 +31,14 @@ function Row({ layer }: { layer: Layer }) {
   const commands = useCommands();
   const inHand = useView((state) => state.layerId === layer.id);
   const [gesture, setGesture] = useState('');
+  const placing = useView((state) => state.placing === layer.id);
+  const mirror = () =>
+    session.change('mirror pictures', (draft) => {
+      const own = layerOf(draft, layer.id);
+      own.place = after(about(scaled(-1, 1), draft.width / 2, draft.height / 2), own.place ?? IDENTITY);
+    });
+  const reset = () =>
+    session.change('pictures in their place', (draft) => void (layerOf(draft, layer.id).place = null));
   const first = layer.exposures.find((exposure) => exposure.cell)?.cell;
   const pictures = layer.exposures.filter((exposure) => exposure.cell).length;
   return (
@@ -51,6 +62,26 @@ function Row({ layer }: { layer: Layer }) {
           {pictures} pictures, {totalFrames(layer.exposures)} frames · guide, never delivered
         </span>
       </span>
+      <Tick
+        label="Grey"
+        checked={layer.grey}
+        onChange={(grey) => session.change('grey pictures', (draft) => void (layerOf(draft, layer.id).grey = grey))}
+      />
+      <Button
+        className="!h-6"
+        aria-pressed={placing}
+        look={placing ? 'main' : 'plain'}
+        title="Move, scale and turn it by the box on the paper"
+        onClick={() => view.setState({ placing: placing ? null : layer.id, layerId: layer.id })}
+      >
+        Place
+      </Button>
+      <Button className="!h-6" title="Left and right swapped" onClick={mirror}>
+        Mirror
+      </Button>
+      <Button className="!h-6" disabled={layer.place === null} title="Fitted and centred again" onClick={reset}>
+        Reset
+      </Button>
       <span className="text-sm text-second">Fade</span>
       <Slide
         label={`Fade of ${layer.name}`}

@@ -1,6 +1,8 @@
+import CameraIcon from 'lucide-react/icons/camera';
 import Film from 'lucide-react/icons/image-plus';
 import { useState } from 'react';
 import { PaperStage } from '../desk/PaperStage.tsx';
+import { Button } from '../parts/Button.tsx';
 import { DropZone } from '../parts/DropZone.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
@@ -8,6 +10,7 @@ import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useShot, wholeShot } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
 import { BringIn } from './BringIn.tsx';
+import { Record } from './Record.tsx';
 import { ReferenceLayers } from './ReferenceLayers.tsx';
 
 const ACCEPT = 'image/gif,image/png,image/jpeg,image/webp,image/avif,video/*,.mov,.mkv';
@@ -16,6 +19,8 @@ const ACCEPT = 'image/gif,image/png,image/jpeg,image/webp,image/avif,video/*,.mo
 export default function ReferenceView() {
   const shot = useShot(wholeShot);
   const [files, setFiles] = useState<File[] | null>(null);
+  const [recording, setRecording] = useState(false);
+  const busy = files !== null || recording;
   const layers = shot.layers.filter((layer) => layer.purpose === 'reference');
   const choose = (
     <FileButton
@@ -35,10 +40,22 @@ export default function ReferenceView() {
       <DropZone onFiles={setFiles} className="flex min-h-0 flex-1 flex-col">
         <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule bg-panel px-3">
           {choose}
+          <Button icon={<CameraIcon size={15} />} disabled={busy} onClick={() => setRecording(true)}>
+            Record yourself
+          </Button>
           <span className="truncate text-sm text-second">
             Video, animated GIF, PNG or WebP, or numbered pictures. They become guide layers: never delivered.
           </span>
         </div>
+        {recording && (
+          <Record
+            onTake={(file) => {
+              setRecording(false);
+              setFiles([file]);
+            }}
+            onClose={() => setRecording(false)}
+          />
+        )}
         {files && (
           <BringIn
             key={files.map(({ name, size }) => `${name}${size}`).join()}
@@ -46,8 +63,8 @@ export default function ReferenceView() {
             onClose={() => setFiles(null)}
           />
         )}
-        {!files && layers.length > 0 && <ReferenceLayers layers={layers} />}
-        {!files && layers.length === 0 && (
+        {!busy && layers.length > 0 && <ReferenceLayers layers={layers} />}
+        {!busy && layers.length === 0 && (
           <div className="flex-1 overflow-auto bg-lower">
             <Empty title="Nothing to look at yet">
               Bring in a video, an animated GIF or a set of pictures, or drop them here. Before anything comes in you
@@ -55,7 +72,7 @@ export default function ReferenceView() {
             </Empty>
           </div>
         )}
-        {!files && layers.length > 0 && <PaperStage />}
+        {!busy && layers.length > 0 && <PaperStage />}
       </DropZone>
     </WorkLayout>
   );

@@ -12,6 +12,8 @@ const MANY_PIXELS = 720 * 1920 * 1080;
 export interface Clip {
   reader: ClipReader;
   about: ClipAbout;
+  /** Second of the clip the stretch looked through begins at. */
+  from: number;
   /** Null until a stretch has been looked through. */
   read: ReadClip | null;
 }
@@ -38,7 +40,7 @@ export function useClip(files: File[], onClose: () => void) {
     setProgress({ done: 0, of: opened.about.pictures });
     try {
       const read = await opened.reader.read(from, to, (done, of) => setProgress({ done, of: Math.max(done, of) }));
-      setClip({ ...opened, read });
+      setClip({ ...opened, from, read });
       setProgress(null);
     } catch (error) {
       fail(error);
@@ -53,7 +55,7 @@ export function useClip(files: File[], onClose: () => void) {
         reader.current = opened;
         const about = await opened.about();
         if (!here) return;
-        const next: Clip = { reader: opened, about, read: null };
+        const next: Clip = { reader: opened, about, from: 0, read: null };
         setClip(next);
         if (!isLong(about)) await look(next, 0, about.seconds + 1);
       } catch (error) {

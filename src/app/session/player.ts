@@ -2,7 +2,7 @@
  * Playing: the audio clock says which frame is due; a picture that is late is passed over, never the sound.
  */
 import { createStore } from 'zustand/vanilla';
-import { cellRevision, shownCells } from '../../core/picture/index.ts';
+import { shownCells, shownKey } from '../../core/picture/index.ts';
 import { paletteAt, type Shot } from '../../core/shot/index.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { SoundDesk } from './sound-desk.ts';
@@ -30,7 +30,7 @@ const LEAD = 0.06;
 
 /** What a frame looks like on the paper: equal keys are equal pictures. */
 function paperKey(shot: Shot, frame: number): string {
-  const cells = shownCells(shot, frame, 'paper').map((c) => `${cellRevision(shot, c.cell)}*${c.layer.opacity}`);
+  const cells = shownCells(shot, frame, 'paper').map((shown) => shownKey(shot, shown));
   const palette = paletteAt(shot, frame);
   return `${shot.background.colour}${shot.background.transparent}|${palette.swatches.map((s) => s.colour).join('')}|${cells.join('|')}`;
 }

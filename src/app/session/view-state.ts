@@ -96,6 +96,8 @@ export interface ViewState {
   peek: Peek | null;
   /** The drawing whose ghost is off its pegs and has the handles. */
   ghostInHand: Id | null;
+  /** The reference layer whose pictures are being placed. */
+  placing: Id | null;
   guidesShown: boolean;
   /** The card that stands open beside the paper. */
   deskCard: DeskCard | null;
@@ -151,6 +153,7 @@ export function firstView(shot: Shot): ViewState {
     ghosts: FIRST_GHOSTS,
     peek: null,
     ghostInHand: null,
+    placing: null,
     guidesShown: true,
     deskCard: null,
     roughTint: true,
@@ -205,6 +208,7 @@ export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettin
     changing: null,
     peek: null,
     ghostInHand: null,
+    placing: null,
   };
   view.ghosts = mendGhosts(view.ghosts, shot);
   view.tools = { ...first.tools, ...tools };

@@ -3,8 +3,16 @@ import type { OpenShot } from '../session/open-shot.ts';
 
 const LARGEST_FILE = 256 * 1024 ** 2;
 
-/** Brings a sound file in on a track of its own, from `frame` on. @throws BadFile; then nothing has changed. */
-export async function importSound(open: OpenShot, file: File, frame: number): Promise<Id | null> {
+/**
+ * Brings a sound file in on a track of its own, from `frame` on; `part`: only these seconds of it. @throws BadFile; then nothing has
+ * changed.
+ */
+export async function importSound(
+  open: OpenShot,
+  file: File,
+  frame: number,
+  part?: { in: number; out: number },
+): Promise<Id | null> {
   if (file.size > LARGEST_FILE)
     throw new BadFile(`“${file.name}” is larger than 256 MB. Bring in a shorter or a compressed sound.`);
   if (file.size === 0) throw new BadFile(`“${file.name}” is empty. Choose another file.`);
@@ -22,12 +30,14 @@ export async function importSound(open: OpenShot, file: File, frame: number): Pr
   };
   const name = file.name.replace(/\.\w+$/, '').slice(0, 60) || 'Sound';
   await open.sound.keep(asset.id, buffer);
+  const start = Math.min(part?.in ?? 0, buffer.duration);
+  const end = Math.min(part?.out ?? buffer.duration, buffer.duration);
   const done = await open.session.takeFiles([{ asset, file }], `bring in ${name}`, (shot) => {
     shot.tracks.push({
       id: newId(),
       name,
       muted: false,
-      clips: [{ id: newId(), name, asset: asset.id, frame, in: 0, out: buffer.duration, gain: 1, pin: null }],
+      clips: [{ id: newId(), name, asset: asset.id, frame, in: start, out: end, gain: 1, pin: null }],
     });
   });
   return done ? asset.id : null;

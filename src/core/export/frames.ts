@@ -1,6 +1,6 @@
 /** The frames of a delivery: which pictures there are, and how long each is held. */
 import { type Matrix, scaling } from '../picture/matrix.ts';
-import { cellRevision, shownCells } from '../picture/shows.ts';
+import { shownCells, shownKey } from '../picture/shows.ts';
 import type { Shot } from '../shot/model.ts';
 import { paletteAt } from '../shot/palette.ts';
 import type { ExportOptions } from './options.ts';
@@ -23,9 +23,7 @@ export type RenderFrame = (frame: number) => Promise<Pixels>;
 
 /** What a frame looks like, as a key: equal keys are equal pictures. */
 function frameKey(shot: Shot, frame: number): string {
-  const cells = shownCells(shot, frame, 'delivery').map(
-    (shown) => `${cellRevision(shot, shown.cell)}*${shown.layer.opacity}`,
-  );
+  const cells = shownCells(shot, frame, 'delivery').map((shown) => shownKey(shot, shown));
   return `${paletteAt(shot, frame).id}|${cells.join('|')}`;
 }
 

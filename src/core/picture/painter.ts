@@ -6,10 +6,10 @@ import { meet } from '../ink/crossings.ts';
 import { sampleStroke } from '../ink/curve.ts';
 import { type Bounds, strokeBounds, strokeOutline } from '../ink/outline.ts';
 import { isPlain } from '../ink/response.ts';
-import type { Area, Brush, Drawing, Id, Shot, Stroke } from '../shot/model.ts';
+import type { Area, Brush, Drawing, Id, Layer, Shot, Stroke } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
 import { InkRaster, type Window } from './ink-raster.ts';
-import { inverse, type Matrix, mapBounds } from './matrix.ts';
+import { after, inverse, type Matrix, mapBounds } from './matrix.ts';
 import { type Looker, type ShownCell, shownCells } from './shows.ts';
 
 /** The part of a path that is needed. */
@@ -23,6 +23,7 @@ export interface PathLike {
 export interface PaintContext {
   fillStyle: unknown;
   globalAlpha: number;
+  filter: string;
   readonly canvas: { width: number; height: number };
   getTransform(): { a: number; b: number; c: number; d: number; e: number; f: number };
   save(): void;
@@ -40,6 +41,10 @@ export interface PaintImage {
   width: number;
   height: number;
 }
+
+/** How a layer shows its pictures. */
+type PictureLook = Pick<Layer, 'place' | 'grey'>;
+const PLAIN_LOOK: PictureLook = { place: null, grey: false };
 
 /** What the surroundings lend to the painter. */
 export interface PaintTools {
@@ -190,13 +195,18 @@ export class Painter {
   }
 
   /** A reference picture, fitted whole into the paper and centred. */
-  paintPicture(context: PaintContext, shot: Shot, asset: Id, index: number): void {
+  paintPicture(context: PaintContext, shot: Shot, asset: Id, index: number, look: PictureLook = PLAIN_LOOK): void {
     const picture = this.tools.picture(asset, index);
     if (!picture) return;
     const by = Math.min(shot.width / picture.width, shot.height / picture.height);
     const width = picture.width * by;
     const height = picture.height * by;
+    const { a, b, c, d, e, f } = context.getTransform();
+    if (look.place) context.setTransform(...after(look.place, [a, b, c, d, e, f]));
+    if (look.grey) context.filter = 'grayscale(1)';
     context.drawImage(picture.image as never, (shot.width - width) / 2, (shot.height - height) / 2, width, height);
+    context.filter = 'none';
+    context.setTransform(a, b, c, d, e, f);
   }
 
   /** One layer's cell through `view` on a canvas of the given pixel size, faded as the layer is. */
@@ -212,7 +222,7 @@ export class Painter {
     const { layer, cell } = shown;
     const onto = (target: PaintContext) => {
       target.setTransform(...view);
-      if (cell.kind === 'picture') this.paintPicture(target, shot, cell.asset, cell.index);
+      if (cell.kind === 'picture') this.paintPicture(target, shot, cell.asset, cell.index, layer);
       else {
         const drawing = shot.drawings[cell.drawing];
         if (drawing) this.paintDrawing(target, drawing, colours, seenBox(view, width, height));

@@ -56,3 +56,8 @@ export function cellRevision(shot: Shot, cell: CellRef): string {
   const drawing = shot.drawings[cell.drawing];
   return drawing ? `d${revision(drawing.ink)}.${revision(drawing.paint)}` : '-';
 }
+
+/** The part of a cache key that says what a layer shows now, and how. */
+export function shownKey(shot: Shot, { layer: { opacity, place, grey }, cell }: ShownCell): string {
+  return `${cellRevision(shot, cell)}*${opacity}${place ?? ''}${grey ? 'grey' : ''}`;
+}

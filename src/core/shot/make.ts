@@ -60,6 +60,8 @@ export function makeLayer(name: string, purpose: Purpose, over: Partial<Layer> =
     opacity: 1,
     exposures: [],
     afterLast: purpose === 'background' ? 'holds' : 'clears',
+    place: null,
+    grey: false,
     ...over,
   };
 }

@@ -117,6 +117,9 @@ export type Purpose = (typeof PURPOSES)[number];
 export const AFTER_LAST = ['holds', 'clears', 'repeats', 'back-and-forth'] as const;
 export type AfterLast = (typeof AFTER_LAST)[number];
 
+/** An affine map of paper points: x' = a x + c y + e, y' = b x + d y + f. */
+export type Placement = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
+
 export interface Layer {
   id: Id;
   name: string;
@@ -128,6 +131,10 @@ export interface Layer {
   opacity: number;
   exposures: Exposure[];
   afterLast: AfterLast;
+  /** How its pictures lie on the paper: a map from where they lie fitted and centred; null for just so. */
+  place: Placement | null;
+  /** Its pictures are shown without their colours. */
+  grey: boolean;
 }
 
 export interface Swatch {

@@ -1,10 +1,11 @@
 /** What earlier versions kept, brought into what is kept now. */
 import { noGuides } from './make.ts';
-import type { Brush, Clip, Drawing, Response, Shot, Stroke } from './model.ts';
+import type { Brush, Clip, Drawing, Layer, Response, Shot, Stroke } from './model.ts';
 
 /** A shot as earlier versions kept it: what has come since may be missing. */
-export type OlderShot = Omit<Shot, 'markers' | 'notes' | 'tracks' | 'guides' | 'model'> &
+export type OlderShot = Omit<Shot, 'markers' | 'notes' | 'tracks' | 'guides' | 'model' | 'layers'> &
   Partial<Pick<Shot, 'markers' | 'notes' | 'guides' | 'model'>> & {
+    layers: (Omit<Layer, 'place' | 'grey'> & Partial<Pick<Layer, 'place' | 'grey'>>)[];
     tracks: (Omit<Shot['tracks'][number], 'clips'> & { clips: (Omit<Clip, 'pin'> & Partial<Pick<Clip, 'pin'>>)[] })[];
   };
 
@@ -16,6 +17,7 @@ export function bringUpToDate(shot: OlderShot): Shot {
     notes: shot.notes ?? [],
     guides: shot.guides ?? noGuides(),
     model: shot.model ?? null,
+    layers: shot.layers.map((layer) => ({ ...layer, place: layer.place ?? null, grey: layer.grey ?? false })),
     tracks: shot.tracks.map((track) => ({
       ...track,
       clips: track.clips.map((clip) => ({ ...clip, pin: clip.pin ?? null })),

@@ -71,6 +71,8 @@ class LayerPart {
   @Type(() => ExposurePart)
   exposures!: ExposurePart[];
   @IsIn(AFTER_LAST) afterLast!: AfterLast;
+  @IsOptional() @IsArray() @ArrayMinSize(6) @ArrayMaxSize(6) @IsNumber({}, { each: true }) place?: number[] | null;
+  @IsOptional() @IsBoolean() grey?: boolean;
 }
 
 class SwatchPart {

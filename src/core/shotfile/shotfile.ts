@@ -1,7 +1,7 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
 import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate';
 import { BadFile } from '../shot/bad-file.ts';
-import type { Asset, CellRef, Drawing, Id, Shot } from '../shot/model.ts';
+import type { Asset, CellRef, Drawing, Id, Placement, Shot } from '../shot/model.ts';
 import { bringUpToDate } from '../shot/older.ts';
 import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
@@ -152,6 +152,7 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
     background: { ...part.background },
     layers: part.layers.map((layer) => ({
       ...layer,
+      place: layer.place ? (layer.place as unknown as Placement) : null,
       exposures: layer.exposures.map(({ id, cell, frames }) => ({ id, cell: cellOf(cell, layer.name), frames })),
     })),
     drawings,
