@@ -25,10 +25,10 @@ const BLUE = '#4a6fd0';
 const media: Media = new Map();
 const assets: Record<Id, Asset> = {};
 
-function keepFile(bytes: Uint8Array, about: Omit<Asset, 'id' | 'bytes'>): Id {
+function keepFile(bytes: Uint8Array, about: Omit<Asset, 'id' | 'bytes' | 'lines'>): Id {
   const id = newId();
   media.set(id, new Uint8Array(bytes));
-  assets[id] = { id, bytes: bytes.length, ...about };
+  assets[id] = { id, bytes: bytes.length, lines: [], ...about };
   return id;
 }
 

@@ -120,9 +120,9 @@ test('pictures are picked by eye in the strip, a range at once, each held three'
   await animator.page.waitForSelector('[data-testid="strip"]');
   await animator.hand.press('Picked by eye', 'radio');
   const strip = await animator.hand.box('[data-testid="strip"]');
-  for (const i of [1, 4, 4, 6]) await animator.page.mouse.click(strip.x + 76 * i + 38, strip.y + 20);
+  for (const i of [1, 4, 4, 6]) await animator.page.mouse.click(strip.x + 96 * i + 48, strip.y + 20);
   await animator.page.keyboard.down('Shift');
-  await animator.page.mouse.click(strip.x + 76 * 8 + 38, strip.y + 20);
+  await animator.page.mouse.click(strip.x + 96 * 8 + 48, strip.y + 20);
   await animator.page.keyboard.up('Shift');
   await animator.hand.press('Each for', 'radio');
   await animator.setNumber('Frames each picture is held', 3);

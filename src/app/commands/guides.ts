@@ -92,6 +92,13 @@ export const guideCommands: Command[] = [
     keys: ['Alt+Shift+Backspace'],
     run: change('take all guides off', noGuides),
   },
+  {
+    id: 'reference-tray',
+    name: 'Reference beside the paper',
+    group: 'Guides',
+    keys: ['Alt+Shift+KeyE'],
+    run: openCard('reference'),
+  },
   { id: 'clean-next', name: 'To the next drawing to clean up', group: 'Playing', keys: ['Alt+KeyY'], run: cleanNext },
   {
     id: 'lines-card',

@@ -4,6 +4,7 @@ import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { DeskCards } from './cards/DeskCards.tsx';
 import { GuidesOverlay } from './GuidesOverlay.tsx';
 import { HandOverlay } from './HandOverlay.tsx';
+import { HeadsLadder } from './HeadsLadder.tsx';
 import { PegsBox } from './PegsBox.tsx';
 import { PickBox } from './PickBox.tsx';
 import { PlaceBox } from './PlaceBox.tsx';
@@ -64,6 +65,7 @@ export function PaperStage() {
         />
       </div>
       <GuidesOverlay />
+      <HeadsLadder />
       <HandOverlay />
       <PickBox />
       <PegsBox />

@@ -118,7 +118,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
         <div className="flex min-w-80 flex-1 flex-col gap-3">
           <div className="flex flex-wrap items-center gap-2">
             <b className="w-12">Keep</b>
-            <Choice<Keep['kind']>
+            <Choice
               label="Pictures kept"
               keys=""
               value={keeping.kind}
@@ -214,7 +214,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
           </div>
           <p role="status">
             <b>{thinnedInWords(held, read.thumbs.length)}</b> ({lengthInWords(frames, fps)})
-            {passedOver > 0 && ` · ${passedOver} are shorter than a frame of this shot and are passed over`}
+            {passedOver > 0 && ` · shorter than a frame of this shot and passed over: ${passedOver}`}
             {from + frames > length && !lengthen && ` · the last ${from + frames - length} frames lie after the end`}
           </p>
           <div>

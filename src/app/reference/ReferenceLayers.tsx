@@ -15,17 +15,17 @@ import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.t
 const HEIGHT = 40;
 
 /** The clips in the shot, each with its fade and the way to trace over it. */
-export function ReferenceLayers({ layers }: { layers: Layer[] }) {
+export function ReferenceLayers({ layers, onContact }: { layers: Layer[]; onContact(id: string): void }) {
   return (
     <ul className="flex max-h-40 shrink-0 flex-col overflow-y-auto border-b border-rule bg-lower">
       {layers.map((layer) => (
-        <Row key={layer.id} layer={layer} />
+        <Row key={layer.id} layer={layer} onContact={() => onContact(layer.id)} />
       ))}
     </ul>
   );
 }
 
-function Row({ layer }: { layer: Layer }) {
+function Row({ layer, onContact }: { layer: Layer; onContact(): void }) {
   const { session, view } = useOpenShot();
   const shot = useShot(wholeShot);
   const commands = useCommands();
@@ -81,6 +81,9 @@ function Row({ layer }: { layer: Layer }) {
       </Button>
       <Button className="!h-6" disabled={layer.place === null} title="Fitted and centred again" onClick={reset}>
         Reset
+      </Button>
+      <Button className="!h-6" title="Its pictures side by side, for printing" onClick={onContact}>
+        Contact
       </Button>
       <span className="text-sm text-second">Fade</span>
       <Slide

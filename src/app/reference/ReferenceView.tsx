@@ -10,6 +10,7 @@ import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useShot, wholeShot } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
 import { BringIn } from './BringIn.tsx';
+import { ContactSheet } from './ContactSheet.tsx';
 import { Record } from './Record.tsx';
 import { ReferenceLayers } from './ReferenceLayers.tsx';
 
@@ -18,10 +19,12 @@ const ACCEPT = 'image/gif,image/png,image/jpeg,image/webp,image/avif,video/*,.mo
 /** Reference: clips and pictures brought in as guide layers, faded, traced over. */
 export default function ReferenceView() {
   const shot = useShot(wholeShot);
+  const layers = shot.layers.filter((layer) => layer.purpose === 'reference');
   const [files, setFiles] = useState<File[] | null>(null);
   const [recording, setRecording] = useState(false);
-  const busy = files !== null || recording;
-  const layers = shot.layers.filter((layer) => layer.purpose === 'reference');
+  const [contact, setContact] = useState<string | null>(null);
+  const contacted = layers.find(({ id }) => id === contact);
+  const busy = files !== null || recording || contacted !== undefined;
   const choose = (
     <FileButton
       name="reference-files"
@@ -47,6 +50,7 @@ export default function ReferenceView() {
             Video, animated GIF, PNG or WebP, or numbered pictures. They become guide layers: never delivered.
           </span>
         </div>
+        {contacted && <ContactSheet layer={contacted} onClose={() => setContact(null)} />}
         {recording && (
           <Record
             onTake={(file) => {
@@ -63,7 +67,7 @@ export default function ReferenceView() {
             onClose={() => setFiles(null)}
           />
         )}
-        {!busy && layers.length > 0 && <ReferenceLayers layers={layers} />}
+        {!busy && layers.length > 0 && <ReferenceLayers layers={layers} onContact={setContact} />}
         {!busy && layers.length === 0 && (
           <div className="flex-1 overflow-auto bg-lower">
             <Empty title="Nothing to look at yet">

@@ -2,7 +2,7 @@ import { type PointerEvent, useEffect, useRef } from 'react';
 import type { Cut } from '../../core/reference/index.ts';
 
 /** Width of a picture in the strip, and height of the numbers under it. */
-const CELL = 76;
+const CELL = 96;
 const NUMBERS = 16;
 const GRIP = 7;
 
@@ -30,6 +30,7 @@ export function Strip({ thumbs, cut, kept, at, onPress, onCut }: StripProps) {
       const target = canvas.current;
       if (!box || !target) return;
       const dpr = devicePixelRatio || 1;
+      target.style.width = `${box.clientWidth}px`;
       target.width = box.clientWidth * dpr;
       target.height = height * dpr;
       const context = target.getContext('2d')!;
@@ -104,7 +105,7 @@ export function Strip({ thumbs, cut, kept, at, onPress, onCut }: StripProps) {
           role="img"
           aria-label="Pictures of the clip"
           className="sticky left-0 cursor-pointer touch-pan-x"
-          style={{ height, width: '100%', maxWidth: '100vw' }}
+          style={{ height }}
           onPointerDown={down}
           onPointerMove={move}
           onPointerUp={up}

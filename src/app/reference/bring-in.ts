@@ -42,6 +42,7 @@ function asset(
     pictures,
     width: size.width,
     height: size.height,
+    lines: [],
   };
 }
 

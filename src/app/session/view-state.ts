@@ -65,7 +65,7 @@ export interface Entry {
 /** Looked at for as long as a key is held. */
 export type Peek = 'before' | 'after' | 'rough' | 'model';
 
-export type DeskCard = 'brush' | 'ghosts' | 'lines';
+export type DeskCard = 'brush' | 'ghosts' | 'lines' | 'reference';
 
 export type SheetCard = 'layers' | 'timing' | 'notes' | 'tray';
 
@@ -98,6 +98,8 @@ export interface ViewState {
   ghostInHand: Id | null;
   /** The reference layer whose pictures are being placed. */
   placing: Id | null;
+  /** Heads high the figure is to be: a ladder of heads is laid over the drawing. Null for none. */
+  heads: number | null;
   guidesShown: boolean;
   /** The card that stands open beside the paper. */
   deskCard: DeskCard | null;
@@ -154,6 +156,7 @@ export function firstView(shot: Shot): ViewState {
     peek: null,
     ghostInHand: null,
     placing: null,
+    heads: null,
     guidesShown: true,
     deskCard: null,
     roughTint: true,

@@ -27,6 +27,7 @@ export async function importSound(
     pictures: 0,
     width: 0,
     height: 0,
+    lines: [],
   };
   const name = file.name.replace(/\.\w+$/, '').slice(0, 60) || 'Sound';
   await open.sound.keep(asset.id, buffer);

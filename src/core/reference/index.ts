@@ -1,2 +1,3 @@
 export * from './holds.ts';
+export * from './measure.ts';
 export * from './thinning.ts';

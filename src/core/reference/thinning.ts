@@ -67,7 +67,7 @@ export function thinnedInWords(held: HeldPicture[], of: number): string {
 }
 
 /** A pause has to be this much stiller than the movement on both sides, as a share of the liveliest change. */
-const PROMINENCE = 0.08;
+const PROMINENCE = 0.12;
 
 /**
  * The pictures in which the movement turns: where the change from picture to picture is least between two livelier

@@ -156,6 +156,13 @@ interface PaletteCue {
   palette: Id;
 }
 
+/** A line drawn over one picture of a clip. */
+export interface StudyLine {
+  id: Id;
+  picture: number;
+  points: number[];
+}
+
 /** A file that came into the shot; its bytes are kept beside the shot, as they came. */
 export interface Asset {
   id: Id;
@@ -169,6 +176,8 @@ export interface Asset {
   pictures: number;
   width: number;
   height: number;
+  /** Lines drawn over its pictures for study: x, y pairs as shares of the picture's size. Sound: none. */
+  lines: StudyLine[];
 }
 
 export interface Clip {

@@ -1,10 +1,11 @@
 /** What earlier versions kept, brought into what is kept now. */
 import { noGuides } from './make.ts';
-import type { Brush, Clip, Drawing, Layer, Response, Shot, Stroke } from './model.ts';
+import type { Asset, Brush, Clip, Drawing, Layer, Response, Shot, Stroke } from './model.ts';
 
 /** A shot as earlier versions kept it: what has come since may be missing. */
-export type OlderShot = Omit<Shot, 'markers' | 'notes' | 'tracks' | 'guides' | 'model' | 'layers'> &
+export type OlderShot = Omit<Shot, 'markers' | 'notes' | 'tracks' | 'guides' | 'model' | 'layers' | 'assets'> &
   Partial<Pick<Shot, 'markers' | 'notes' | 'guides' | 'model'>> & {
+    assets: Record<string, Omit<Asset, 'lines'> & Partial<Pick<Asset, 'lines'>>>;
     layers: (Omit<Layer, 'place' | 'grey'> & Partial<Pick<Layer, 'place' | 'grey'>>)[];
     tracks: (Omit<Shot['tracks'][number], 'clips'> & { clips: (Omit<Clip, 'pin'> & Partial<Pick<Clip, 'pin'>>)[] })[];
   };
@@ -17,6 +18,9 @@ export function bringUpToDate(shot: OlderShot): Shot {
     notes: shot.notes ?? [],
     guides: shot.guides ?? noGuides(),
     model: shot.model ?? null,
+    assets: Object.fromEntries(
+      Object.entries(shot.assets).map(([id, asset]) => [id, { ...asset, lines: asset.lines ?? [] }]),
+    ),
     layers: shot.layers.map((layer) => ({ ...layer, place: layer.place ?? null, grey: layer.grey ?? false })),
     tracks: shot.tracks.map((track) => ({
       ...track,

@@ -128,6 +128,12 @@ class NotePart {
   @IsString() @MinLength(1) @MaxLength(LIMITS.maxNote) text!: string;
 }
 
+class StudyLinePart {
+  @Matches(ID) id!: string;
+  @IsInt() @Min(0) @Max(100_000) picture!: number;
+  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(FAR) @IsNumber({}, { each: true }) points!: number[];
+}
+
 export class AssetPart {
   @Matches(ID) id!: string;
   @IsString() @MaxLength(255) name!: string;
@@ -138,6 +144,12 @@ export class AssetPart {
   @IsInt() @Min(0) pictures!: number;
   @IsInt() @Min(0) width!: number;
   @IsInt() @Min(0) height!: number;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => StudyLinePart)
+  lines?: StudyLinePart[];
 }
 
 class MirrorPart {

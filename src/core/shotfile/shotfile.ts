@@ -1,8 +1,8 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
 import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate';
 import { BadFile } from '../shot/bad-file.ts';
-import type { Asset, CellRef, Drawing, Id, Placement, Shot } from '../shot/model.ts';
-import { bringUpToDate } from '../shot/older.ts';
+import type { CellRef, Drawing, Id, Placement, Shot } from '../shot/model.ts';
+import { bringUpToDate, type OlderShot } from '../shot/older.ts';
 import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
@@ -135,12 +135,12 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
       throw new BadFile(`The drawing ${id} in this file calls itself ${drawings[id].id}, so the shot was not opened.`);
   }
   const media: Media = new Map();
-  const assets: Record<Id, Asset> = {};
+  const assets: OlderShot['assets'] = {};
   for (const asset of part.assets) {
     const data = parts[`media/${asset.id}`];
     if (!data) throw new BadFile(`This shot file lacks "${asset.name}"; it may be cut short. Ask for it again.`);
     media.set(asset.id, data.slice());
-    assets[asset.id] = { ...asset };
+    assets[asset.id] = { ...asset, lines: asset.lines?.map((line) => ({ ...line })) };
   }
   const shot = bringUpToDate({
     id: part.id,

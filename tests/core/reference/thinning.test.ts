@@ -4,6 +4,8 @@ import {
   type ClipPicture,
   findTurns,
   gapsInWords,
+  headLadder,
+  headsHigh,
   type Keep,
   thinned,
   thinnedInWords,
@@ -104,6 +106,33 @@ describe('finding where the movement turns', () => {
     }
     expect(findTurns([0, 1], { from: 0, to: 2 })).toEqual([0, 1]);
     expect(findTurns([], { from: 0, to: 0 })).toEqual([]);
+  });
+});
+
+describe('heads high', () => {
+  test('a figure of seven heads and a half', () => {
+    const head: [{ x: number; y: number }, { x: number; y: number }] = [
+      { x: 0.5, y: 0.1 },
+      { x: 0.5, y: 0.2 },
+    ];
+    expect(
+      headsHigh(head, [
+        { x: 0.5, y: 0.1 },
+        { x: 0.5, y: 0.85 },
+      ]),
+    ).toBeCloseTo(7.5);
+    expect(headsHigh(head, null)).toBeNull();
+    expect(
+      headsHigh(head, [
+        { x: 0, y: 0 },
+        { x: 0, y: 0.01 },
+      ]),
+    ).toBeNull();
+  });
+  test('the ladder goes from top to foot, the last rung cut short', () => {
+    expect(headLadder(100, 400, 3)).toEqual([100, 200, 300, 400]);
+    const half = headLadder(0, 350, 3.5);
+    expect(half.map(Math.round)).toEqual([0, 100, 200, 300, 350]);
   });
 });
 

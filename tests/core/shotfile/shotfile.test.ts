@@ -26,6 +26,7 @@ function fullShot(): { shot: Shot; media: Media } {
     pictures: 0,
     width: 0,
     height: 0,
+    lines: [],
   };
   shot.tracks = [
     {

@@ -1,6 +1,7 @@
 import Close from 'lucide-react/icons/x';
 import type { ReactNode } from 'react';
 import { IconButton } from '../../parts/Button.tsx';
+import { ReferenceTray } from '../../reference/ReferenceTray.tsx';
 import { useOpenShot, useView } from '../../session/open-shot.ts';
 import type { DeskCard } from '../../session/view-state.ts';
 import { BrushCard } from './BrushCard.tsx';
@@ -10,6 +11,7 @@ import { LinesCard } from './LinesCard.tsx';
 const CARDS: Record<DeskCard, [name: string, card: ReactNode]> = {
   brush: ['Brush', <BrushCard key="brush" />],
   ghosts: ['Ghosts', <GhostCard key="ghosts" />],
+  reference: ['Reference', <ReferenceTray key="reference" />],
   lines: ['Clean-up and lines', <LinesCard key="lines" />],
 };
 

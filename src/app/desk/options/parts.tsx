@@ -14,8 +14,8 @@ interface ChoiceProps<T extends string> {
   label: string;
   keys: string;
   value: T;
-  choices: [value: T, name: string, about: string][];
-  onChoose(value: T): void;
+  choices: [value: NoInfer<T>, name: string, about: string][];
+  onChoose(value: NoInfer<T>): void;
 }
 
 /** One of a few ways a tool works, side by side. */
@@ -28,7 +28,7 @@ export function Choice<T extends string>({ label, keys, value, choices, onChoose
           type="button"
           role="radio"
           aria-checked={value === each}
-          title={`${about}  (next: ${keys})`}
+          title={keys ? `${about}  (next: ${keys})` : about}
           className={`h-6 rounded-md px-1.5 whitespace-nowrap min-[1180px]:px-2.5 ${value === each ? 'bg-wash font-medium text-accent' : 'text-second hover:text-ink'}`}
           onClick={() => onChoose(each)}
         >
