@@ -8,6 +8,7 @@ import { benchDesk } from './desk.ts';
 import { benchGif } from './gif.ts';
 import { bringShot, forget, openAnimator, probes, spiral } from './page.ts';
 import type { Probes } from './probes.ts';
+import { benchReference } from './reference.ts';
 import { ms, percentile, report, summary } from './report.ts';
 import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
 import { crowdedShot, longShot, wideSheet } from './shots.ts';
@@ -258,6 +259,9 @@ async function main(): Promise<void> {
   await animator.page.goto(address);
   await animator.shelfReady();
   await benchDesk(animator, address);
+  await animator.page.goto(address);
+  await animator.shelfReady();
+  await benchReference(animator);
   await browser.close();
   server.close();
   benchSheetEdits();

@@ -32,6 +32,9 @@ async function main() {
   await animator.hand.key('Shift', 'Quote');
   await take('clean-up');
   await animator.hand.key('Shift', 'Quote');
+  await animator.hand.key('Alt', 'Shift', 'KeyE');
+  await take('tray');
+  await animator.hand.key('Alt', 'Shift', 'KeyE');
   await animator.hand.key('Shift', 'KeyM');
   await animator.hand.key('Alt', 'Backslash');
   await animator.hand.press('Horizon', 'checkbox');
@@ -73,6 +76,16 @@ async function main() {
   await animator.view('export');
   await take('export');
   await animator.view('reference');
+  await animator.hand.press('Record yourself', 'button');
+  await (await animator.page.waitForSelector('select[aria-label="Camera"]'))!.select('simulated');
+  await animator.hand.wait(500);
+  await animator.hand.press('Record', 'button');
+  await animator.hand.text('recording 3 s');
+  await animator.hand.press('Stop', 'button');
+  await animator.page.waitForSelector('[data-testid="strip"]', { timeout: 20_000 });
+  await animator.hand.press('Every n-th', 'radio');
+  await take('bring-in');
+  await animator.hand.press('Leave it', 'button');
   await animator.hand.press('Show Block figures');
   for (const layer of ['Street', 'Keeper', 'Mouth', 'Pole flame', 'Lamp flame'])
     await animator.hand.press(`Hide ${layer}`);

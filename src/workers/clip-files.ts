@@ -20,7 +20,7 @@ export interface ClipAbout {
 }
 
 /** One picture as it is read; it has to be closed. */
-export interface ReadPicture {
+interface ReadPicture {
   /** Seconds from the clip's start. */
   time: number;
   seconds: number;
@@ -42,7 +42,7 @@ const STILL_SECONDS = 1 / 12;
 const VIDEO_NAME = /\.(mp4|m4v|mov|webm|mkv|avi|mpg|mpeg|ts|3gp|ogv)$/i;
 
 /** Whether a file says of itself that it is a video. */
-export function isVideo(file: File): boolean {
+function isVideo(file: File): boolean {
   return file.type.startsWith('video/') || VIDEO_NAME.test(file.name);
 }
 

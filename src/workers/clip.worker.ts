@@ -19,6 +19,8 @@ export interface ReadClip {
   /** Mean difference of each picture from the one before, 0..255; the first is 0. */
   changes: number[];
   thumbs: ImageBitmap[];
+  /** What the pictures read take in memory. */
+  bytes: number;
 }
 
 export interface Crop {
@@ -69,7 +71,7 @@ const face = {
       throw new BadFile(
         `These are about ${wanted} pictures; at most ${MOST_PICTURES} can be looked through at once. Choose a shorter stretch.`,
       );
-    const out: ReadClip = { times: [], seconds: [], changes: [], thumbs: [] };
+    const out: ReadClip = { times: [], seconds: [], changes: [], thumbs: [], bytes: 0 };
     kept = [];
     const full = new OffscreenCanvas(about.width, about.height);
     const whole = full.getContext('2d')!;
@@ -94,6 +96,7 @@ const face = {
       progress(kept.length, wanted);
     }
     if (kept.length === 0) throw new BadFile('There is no picture in this stretch of the clip. Choose another.');
+    out.bytes = kept.reduce((sum, { size }) => sum + size, 0);
     return transfer(out, out.thumbs);
   },
 
@@ -102,9 +105,6 @@ const face = {
     const bitmap = await createImageBitmap(kept[index]);
     return transfer(bitmap, [bitmap]);
   },
-
-  /** What the pictures read take, bytes. */
-  bytes: (): number => kept.reduce((sum, { size }) => sum + size, 0),
 
   /** Some of the pictures read as a zip of numbered pictures, cut and scaled. */
   async pack(

@@ -37,6 +37,8 @@ const LARGEST_RASTER = 4_500_000;
 
 /** Width of the picture in the list of shots, pixels. */
 const CARD_WIDTH = 480;
+/** Frames whose pictures are made ready, the likeliest first. */
+const LOOK_AHEAD = [1, -1, 2, 3, -2, 4];
 /** How strong the paint of a tinted ghost is beside its lines. */
 const FILLED_GHOST = 0.3;
 /** How much of a rough is left under the layer that cleans it up. */
@@ -266,6 +268,16 @@ export class DeskPainter {
       own: await part(`${base}|${keyOf(own)}`, wish.have.own, (context) => cells(context, own)),
       over: await part(`${base}|${keyOf(above)}`, wish.have.over, (context) => cells(context, above)),
     };
+  }
+
+  /** Decodes the pictures of the frames around, so that stepping finds them ready. */
+  async lookAhead(shot: Shot, frame: number): Promise<void> {
+    for (const by of LOOK_AHEAD) {
+      const at = frame + by;
+      if (at < 0 || at >= shot.length) continue;
+      const cells = shownCells(shot, at, 'paper').map(({ cell }) => cell);
+      await this.library.prepare(cells.filter((cell) => cell.kind === 'picture'));
+    }
   }
 
   /** The sheet of paper itself; a transparent background shows as checks, so that it is seen. */

@@ -25,6 +25,7 @@ const face = {
   },
   async paper(wish: PaperWish): Promise<PaperParts> {
     const parts = await desk.paper(present(), wish);
+    void desk.lookAhead(present(), wish.frame);
     const images = [parts.under.image, parts.own.image, parts.over.image].filter((image) => image !== null);
     return transfer(parts, images);
   },

@@ -62,6 +62,17 @@ const bring = async (title: string) => {
 };
 const leave = () => animator.hand.press('Leave it', 'button');
 
+/** Presses a button in the row of the layer "picked". */
+const inRow = (name: string) =>
+  animator.page.$$eval(
+    'ul li',
+    (all, wanted) => {
+      const row = all.find((each) => each.textContent!.startsWith('picked'))!;
+      [...row.querySelectorAll('button')].find((button) => button.textContent === wanted)!.click();
+    },
+    name,
+  );
+
 /** The number a picture's bars carry. */
 async function numberOf(bytes: Uint8Array): Promise<number> {
   const image = await loadImage(Buffer.from(bytes));
@@ -152,6 +163,18 @@ test('a cut, a crop and a smaller size come in so', async () => {
   const whole = Object.values(shot.assets).find(({ name }) => name === 'picked.gif')!;
   expect(asset.width).toBe(Math.round(whole.width / 4));
   expect(asset.height).toBe(Math.round(whole.height / 2));
+});
+
+test('a long clip says what it would take and is looked through a stretch at a time', async () => {
+  await choose('long.gif', colourGif(Array(800).fill(40), 16, 9));
+  await animator.hand.text('Choose the stretch you need');
+  await animator.hand.text('of memory');
+  await animator.setNumber('From second', 10);
+  await animator.setNumber('Seconds looked through', 2);
+  await animator.hand.press('Look through', 'button');
+  await animator.hand.text('50 of 50 pictures, 48 frames');
+  await animator.hand.text('in memory');
+  await leave();
 });
 
 test('what is missing between numbered pictures is named', async () => {
@@ -246,4 +269,73 @@ test('a clip is shown grey, mirrored and placed by its box; each is one undo', a
   await row('Place', 'button');
   await animator.undo(3);
   expect(await cropped()).toMatchObject({ grey: false, place: null });
+});
+
+test('the tray lies beside the paper: stepped, locked to the shot, drawn over, measured in heads', async () => {
+  await animator.view('desk');
+  await animator.hand.key('Alt', 'Shift', 'KeyE');
+  const shown = await animator.page.waitForSelector('select[aria-label="Reference shown"]');
+  const picked = layerNamed(await animator.shot(), 'picked');
+  await shown!.select(picked.id);
+  await animator.hand.text('1 of 4');
+  await animator.hand.press('One picture on', 'button');
+  await animator.hand.text('2 of 4');
+  await animator.hand.press('Draws', 'radio');
+  const box = await animator.hand.box('[data-testid="tray-picture"]');
+  const at = (x: number, y: number) => ({ x: box.x + box.width * x, y: box.y + box.height * y });
+  await animator.drag(at(0.2, 0.2), at(0.8, 0.6));
+  const lines = async () => Object.values((await animator.shot()).assets).flatMap((asset) => asset.lines);
+  const [line] = await lines();
+  expect(line.picture).toBe(6);
+  expect(line.points[0]).toBeCloseTo(0.2, 1);
+  expect(line.points.at(-1)).toBeCloseTo(0.6, 1);
+  await animator.undo();
+  expect(await lines()).toHaveLength(0);
+  await animator.hand.press('Measures', 'radio');
+  await animator.drag(at(0.5, 0.1), at(0.5, 0.3));
+  await animator.drag(at(0.5, 0.1), at(0.5, 0.9));
+  await animator.hand.text('4.0 heads high');
+  await animator.hand.press('Locked to the shot’s frame', 'checkbox');
+  await animator.toCell('picked', 5);
+  await animator.hand.text('frame 5');
+  await animator.hand.press('Close Reference', 'button');
+});
+
+test('all pictures of a layer stand side by side with their frames', async () => {
+  await animator.view('reference');
+  await inRow('Contact');
+  await animator.page.waitForSelector('[aria-label="Contact sheet of picked"]');
+  expect(await animator.page.$$eval('[aria-label="Contact sheet of picked"] li', (all) => all.length)).toBe(4);
+  await animator.hand.text('frame 4–6 · held 3');
+  await animator.hand.press('Close', 'button');
+});
+
+test('a clip is traced over on threes, then its timing played on', async () => {
+  await inRow('Trace-over layer');
+  await animator.hand.wait(500);
+  const traced = layerNamed(await animator.shot(), 'picked, traced');
+  expect(traced.exposures.map(({ frames }) => frames)).toEqual([3, 3, 3, 3]);
+  await animator.toCell('picked, traced', 4);
+  await animator.hand.key('KeyQ');
+  await animator.draw(animator.ring(320, 180, 80));
+  const shot = await animator.shot();
+  const second = layerNamed(shot, 'picked, traced').exposures[1].cell;
+  expect(second?.kind === 'drawing' && shot.drawings[second.drawing].ink).toHaveLength(1);
+});
+
+test('the shot file can leave the reference out, and says how much that saves', async () => {
+  const { bytes } = await animator.handedOut(async () => {
+    await animator.hand.press('More for this shot');
+    const item = await animator.page.waitForSelector(
+      'xpath///*[@role="menuitem"][contains(., "without the reference")]',
+    );
+    expect(await item!.evaluate((each) => each.textContent)).toMatch(/\(\d.* less\)/);
+    await item!.click();
+  });
+  const { shot } = readShotFile(bytes);
+  expect(Object.values(shot.assets).every(({ kind }) => kind === 'sound')).toBe(true);
+  expect(layerNamed(shot, 'picked').exposures.map(({ cell, frames }) => [cell, frames])).toEqual(
+    Array(4).fill([null, 3]),
+  );
+  expect((await animator.shot()).layers.length).toBe(shot.layers.length);
 });

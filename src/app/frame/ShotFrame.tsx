@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Outlet, useNavigate, useParams } from 'react-router';
+import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { CommandsContext, type SmallWindow } from '../commands/context.ts';
 import { useKeyboard } from '../commands/keyboard.ts';
 import type { CommandContext } from '../commands/register.ts';
@@ -8,6 +8,7 @@ import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { sentence } from '../parts/files.ts';
 import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.ts';
+import { Boundary } from './Boundary.tsx';
 import { CommandsWindow } from './CommandsWindow.tsx';
 import { KeysWindow } from './KeysWindow.tsx';
 import { LengthWindow } from './LengthWindow.tsx';
@@ -67,6 +68,7 @@ let closing: Promise<unknown> = Promise.resolve();
 
 function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const id = open.session.shot.id;
   const [small, setSmall] = useState<SmallWindow>(null);
   const commands = useMemo<CommandContext>(
@@ -86,7 +88,9 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
         <TopBar />
         <Notices takeOver={takeOver} />
         <main className="flex min-h-0 flex-1">
-          <Outlet />
+          <Boundary key={pathname}>
+            <Outlet />
+          </Boundary>
         </main>
       </div>
       {small === 'keys' && <KeysWindow onClose={close} />}

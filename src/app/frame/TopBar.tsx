@@ -2,9 +2,11 @@ import More from 'lucide-react/icons/ellipsis';
 import Redo from 'lucide-react/icons/redo-2';
 import Undo from 'lucide-react/icons/undo-2';
 import { Link, NavLink } from 'react-router';
+import { referenceBytes, withoutReference } from '../../core/reference/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { commandItem } from '../commands/menu.ts';
 import { IconButton } from '../parts/Button.tsx';
+import { sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
@@ -20,6 +22,7 @@ export function TopBar() {
   const redo = useCommand('redo');
   const commands = useCommands();
   const menuItem = (id: string) => commandItem(commands, id);
+  const reference = useShot(referenceBytes);
   return (
     <header className="flex h-10 shrink-0 items-center gap-2 border-b border-rule bg-panel px-3">
       <Link to="/" className="font-title text-[17px] font-bold tracking-tight" title="To the list of shots">
@@ -73,6 +76,14 @@ export function TopBar() {
           }
           items={[
             { name: 'Save the shot file', run: () => void saveShotFile(session.shot) },
+            ...(reference > 0
+              ? [
+                  {
+                    name: `Save it without the reference (${sizeInWords(reference)} less)`,
+                    run: () => void saveShotFile(withoutReference(session.shot)),
+                  },
+                ]
+              : []),
             menuItem('shot-settings'),
             null,
             menuItem('commands'),

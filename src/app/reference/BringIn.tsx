@@ -4,7 +4,7 @@ import { Button } from '../parts/Button.tsx';
 import { sizeInWords } from '../parts/files.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { BringInWishes } from './BringInWishes.tsx';
-import { isLong, useClip } from './use-clip.ts';
+import { isLong, isUneven, useClip } from './use-clip.ts';
 
 /** Seconds of a long clip that are looked through unless others are asked for. */
 const FIRST_STRETCH = 20;
@@ -25,7 +25,8 @@ export function BringIn({ files, onClose }: { files: File[]; onClose(): void }) 
           <span>
             {about.width} x {about.height} · {about.pictures} {about.pictures === 1 ? 'picture' : 'pictures'}
             {about.kind !== 'files' && ` · ${about.seconds.toFixed(2)} s · ${about.rate.toFixed(2)} a second`}
-            {about.uneven && ', not all as long'} · {sizeInWords(size)}
+            {(about.uneven || (clip.read && isUneven(clip.read.seconds))) && ', not all as long'} · {sizeInWords(size)}
+            {clip.read && ` · ${sizeInWords(clip.read.bytes)} in memory`}
           </span>
         )}
         {gaps && <span className="text-attention">Missing between them: {gaps}</span>}

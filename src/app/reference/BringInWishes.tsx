@@ -198,7 +198,9 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
                 />
               </span>
             ))}
-            <b className="ml-2">Size</b>
+          </div>
+          <div className="flex flex-wrap items-center gap-2">
+            <b className="w-12">Size</b>
             <NumberInput label="Size, per cent" value={scale} min={5} max={100} onDone={setScale} />%
           </div>
           <div className="flex flex-wrap items-center gap-4">

@@ -202,7 +202,7 @@ export function ReferenceTray() {
           </p>
         )}
         {(measured || heads !== null) && (
-          <div className="mt-1 flex gap-1">
+          <div className="mt-1 flex flex-wrap gap-1">
             {measured && (
               <Button className="!h-6" onClick={() => view.setState({ heads: measured })}>
                 Compare with the drawing

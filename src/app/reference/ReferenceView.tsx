@@ -1,6 +1,6 @@
 import CameraIcon from 'lucide-react/icons/camera';
 import Film from 'lucide-react/icons/image-plus';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { PaperStage } from '../desk/PaperStage.tsx';
 import { Button } from '../parts/Button.tsx';
 import { DropZone } from '../parts/DropZone.tsx';
@@ -25,6 +25,15 @@ export default function ReferenceView() {
   const [contact, setContact] = useState<string | null>(null);
   const contacted = layers.find(({ id }) => id === contact);
   const busy = files !== null || recording || contacted !== undefined;
+  // Pictures pasted come in like dropped ones.
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const pasted = [...(event.clipboardData?.files ?? [])];
+      if (pasted.length > 0) setFiles(pasted);
+    };
+    addEventListener('paste', paste);
+    return () => removeEventListener('paste', paste);
+  }, []);
   const choose = (
     <FileButton
       name="reference-files"

@@ -30,6 +30,8 @@ export function TrayPicture(props: TrayPictureProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<OnPicture[]>([]);
+  /** The same at once: what is shown follows a moment later. */
+  const path = useRef<OnPicture[]>([]);
   const held = useRef<{ x: number; y: number; left: number; top: number } | null>(null);
   const [wide, high] = [Math.round(width * zoom), Math.round(height * zoom)];
   // biome-ignore lint/correctness/useExhaustiveDependencies: `version` stands for what is in the cell
@@ -58,23 +60,27 @@ export function TrayPicture(props: TrayPictureProps) {
     event.currentTarget.setPointerCapture(event.pointerId);
     const { scrollLeft: left, scrollTop: top } = scroller.current!;
     held.current = { x: event.clientX, y: event.clientY, left, top };
-    if (onLine) setDrawn([place(event)]);
+    path.current = onLine ? [place(event)] : [];
+    setDrawn(path.current);
   };
   const move = (event: PointerEvent) => {
     if (!held.current) return;
     const at = place(event);
-    if (onLine) setDrawn((now) => [...now, at]);
-    else {
+    if (onLine) {
+      path.current = [...path.current, at];
+      setDrawn(path.current);
+    } else {
       scroller.current!.scrollLeft = held.current.left - (event.clientX - held.current.x);
       scroller.current!.scrollTop = held.current.top - (event.clientY - held.current.y);
     }
   };
   const up = () => {
     held.current = null;
-    if (onLine && drawn.length > 1) onLine(drawn);
+    if (onLine && path.current.length > 1) onLine(path.current);
+    path.current = [];
     setDrawn([]);
   };
-  const path = (points: number[]) =>
+  const pathOf = (points: number[]) =>
     points.reduce((out, value, i) => (i % 2 ? out : `${out}${i ? 'L' : 'M'}${value * 100} ${points[i + 1] * 100}`), '');
   return (
     <div ref={scroller} className="overflow-hidden rounded border border-rule bg-white" style={{ width, height }}>
@@ -102,7 +108,7 @@ export function TrayPicture(props: TrayPictureProps) {
           {[...lines, { points: drawn.flatMap(({ x, y }) => [x, y]), hot: true }].map(({ points, hot }, i) => (
             <path
               key={i}
-              d={path(points)}
+              d={pathOf(points)}
               fill="none"
               stroke={hot ? '#2f3fa8' : '#b06a12'}
               strokeWidth={2}

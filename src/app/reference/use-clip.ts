@@ -9,6 +9,9 @@ import { ClipReader } from './clip-reader.ts';
 const MANY_PICTURES = 720;
 const MANY_PIXELS = 720 * 1920 * 1080;
 
+/** Progress is shown this often: more would only cost. */
+const SAY_EVERY_MS = 100;
+
 export interface Clip {
   reader: ClipReader;
   about: ClipAbout;
@@ -21,6 +24,11 @@ export interface Clip {
 /** Whether a clip is too long to be looked through whole without asking. */
 export function isLong({ pictures, width, height }: ClipAbout): boolean {
   return pictures > MANY_PICTURES || pictures * width * height > MANY_PIXELS;
+}
+
+/** Whether pictures are plainly not all as long as each other: more than the rounding of a file's clock. */
+export function isUneven(seconds: number[]): boolean {
+  return Math.max(...seconds) - Math.min(...seconds) > 0.004;
 }
 
 /** Opens files as a clip and looks it through; what goes wrong is said, and nothing is left open. */
@@ -39,7 +47,12 @@ export function useClip(files: File[], onClose: () => void) {
   const look = async (opened: Clip, from: number, to: number) => {
     setProgress({ done: 0, of: opened.about.pictures });
     try {
-      const read = await opened.reader.read(from, to, (done, of) => setProgress({ done, of: Math.max(done, of) }));
+      let said = 0;
+      const read = await opened.reader.read(from, to, (done, of) => {
+        if (performance.now() - said < SAY_EVERY_MS) return;
+        said = performance.now();
+        setProgress({ done, of: Math.max(done, of) });
+      });
       setClip({ ...opened, from, read });
       setProgress(null);
     } catch (error) {

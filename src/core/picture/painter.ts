@@ -228,8 +228,11 @@ export class Painter {
         if (drawing) this.paintDrawing(target, drawing, colours, seenBox(view, width, height));
       }
     };
-    if (layer.opacity >= 1) {
+    // One picture overlaps nothing of its own: it is faded as it is drawn. Lines are gathered first.
+    if (layer.opacity >= 1 || cell.kind === 'picture') {
+      context.globalAlpha = layer.opacity;
       onto(context);
+      context.globalAlpha = 1;
       return;
     }
     const scratch = this.tools.scratch(width, height);

@@ -157,7 +157,7 @@ interface PaletteCue {
 }
 
 /** A line drawn over one picture of a clip. */
-export interface StudyLine {
+interface StudyLine {
   id: Id;
   picture: number;
   points: number[];
