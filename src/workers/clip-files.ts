@@ -36,6 +36,8 @@ export interface OpenClip {
   close(): void;
 }
 
+/** Times nearer than this are the same, seconds: sums of lengths are a little off. */
+const CLOCK = 1e-4;
 /** Seconds a single picture is taken to last. */
 const STILL_SECONDS = 1 / 12;
 
@@ -157,7 +159,7 @@ async function openAnimation(file: File): Promise<OpenClip> {
       for (let i = 0; i < count; i++) {
         const own = time;
         time += lengths[i];
-        if (own < from - 1e-6 || own >= to) continue;
+        if (own < from - CLOCK || own >= to - CLOCK) continue;
         const image = await decode(i);
         yield {
           time: own,
@@ -199,7 +201,7 @@ async function openPictures(files: File[]): Promise<OpenClip> {
     async *pictures(from, to) {
       for (const [i, file] of files.entries()) {
         const time = i * STILL_SECONDS;
-        if (time < from - 1e-6 || time >= to) continue;
+        if (time < from - CLOCK || time >= to - CLOCK) continue;
         const image = await decode(file);
         yield {
           time,

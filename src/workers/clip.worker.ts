@@ -86,7 +86,7 @@ const face = {
       const thumb = new OffscreenCanvas(THUMB_WIDTH, height);
       thumb.getContext('2d')!.drawImage(full, 0, 0, THUMB_WIDTH, height);
       const grey = greyOf(thumb, small);
-      out.times.push(picture.time - from);
+      out.times.push(Math.max(0, picture.time - from));
       out.seconds.push(picture.seconds);
       out.changes.push(before ? difference(grey, before) : 0);
       before = grey;
