@@ -141,12 +141,12 @@ describe('sound and pictures', () => {
     await animator.view('reference');
     await unchanged(
       () => animator.chooseFiles('reference-files', [{ name: 'note.gif', bytes: strToU8('not a picture') }]),
-      '"note.gif" is not a GIF',
+      '“note.gif” is not a GIF',
     );
     const gif = colourGif([100, 100, 100], 200, 120);
     await unchanged(
       () => animator.chooseFiles('reference-files', [{ name: 'cut.gif', bytes: gif.subarray(0, 40) }]),
-      '"cut.gif"',
+      '“cut.gif”',
     );
   });
 

@@ -34,6 +34,8 @@ const BLOCK = 1 << BLOCK_BITS;
 /** Samples are at least this far apart on the canvas: in pixels, and as a share of the line's radius there. */
 const LEAST_STEP = 0.9;
 const STEP_OF_RADIUS = 0.4;
+/** Sine of a turn from which a joint is made round: about 25 degrees. */
+const SHARP = 0.42;
 /** From one stamp to the next at least, paper pixels. */
 const NEAREST_STAMPS = 0.8;
 /** How pressure and the paper's height decide where the lead reaches: from the tops at a third to the pits at full. */
@@ -82,24 +84,53 @@ export class InkRaster {
     this.lay(Number.parseInt(colour.slice(1), 16));
   }
 
-  /** A run as capsules of changing radius and darkness; samples nearer than shows are passed over. */
-  private sweepRun(samples: Float32Array): void {
+  /** The run's samples in the window: x, y, radius, darkness; those nearer to the last than shows are passed over. */
+  private inWindow(samples: Float32Array): Float32Array {
     const { view, scale, window } = this;
+    const out = new Float32Array(samples.length);
     const end = samples.length - SAMPLE_SIZE;
-    const x = (o: number) => view[0] * samples[o] + view[2] * samples[o + 1] + view[4] - window.x;
-    const y = (o: number) => view[1] * samples[o] + view[3] * samples[o + 1] + view[5] - window.y;
-    let from = 0;
-    let [ax, ay] = [x(0), y(0)];
-    for (let o = end === 0 ? 0 : SAMPLE_SIZE; o <= end; o += SAMPLE_SIZE) {
-      const [bx, by] = [x(o), y(o)];
+    let used = 0;
+    for (let o = 0; o <= end; o += SAMPLE_SIZE) {
+      const x = view[0] * samples[o] + view[2] * samples[o + 1] + view[4] - window.x;
+      const y = view[1] * samples[o] + view[3] * samples[o + 1] + view[5] - window.y;
       const radius = samples[o + 2] * scale;
       const near = Math.max(LEAST_STEP, STEP_OF_RADIUS * radius);
-      if (o < end && (bx - ax) * (bx - ax) + (by - ay) * (by - ay) < near * near) continue;
-      this.capsule(ax, ay, samples[from + 2] * scale, samples[from + 3], bx, by, radius, samples[o + 3]);
-      from = o;
-      ax = bx;
-      ay = by;
+      if (o > 0 && o < end) {
+        const [dx, dy] = [x - out[used - SAMPLE_SIZE], y - out[used - SAMPLE_SIZE + 1]];
+        if (dx * dx + dy * dy < near * near) continue;
+      }
+      out[used] = x;
+      out[used + 1] = y;
+      out[used + 2] = radius;
+      out[used + 3] = samples[o + 3];
+      used += SAMPLE_SIZE;
     }
+    return out.subarray(0, used);
+  }
+
+  /** A run as pieces of changing radius and darkness, round at its ends and where it turns sharply. */
+  private sweepRun(samples: Float32Array): void {
+    const line = this.inWindow(samples);
+    const n = line.length / SAMPLE_SIZE;
+    if (n === 1) {
+      this.piece(line, 0, 0, -1, -1);
+      return;
+    }
+    let before = -1;
+    for (let i = 1; i < n; i++) {
+      const behind = i + 1 < n ? this.reachPast(line, i) : -1;
+      this.piece(line, (i - 1) * SAMPLE_SIZE, i * SAMPLE_SIZE, before, behind);
+      before = behind;
+    }
+  }
+
+  /** How far two pieces have to overlap at a joint so that no wedge stays open between them; -1: it takes a round one. */
+  private reachPast(line: Float32Array, i: number): number {
+    const o = i * SAMPLE_SIZE;
+    const [ax, ay] = [line[o] - line[o - SAMPLE_SIZE], line[o + 1] - line[o - SAMPLE_SIZE + 1]];
+    const [bx, by] = [line[o + SAMPLE_SIZE] - line[o], line[o + SAMPLE_SIZE + 1] - line[o + 1]];
+    const sine = Math.abs(ax * by - ay * bx) / (Math.hypot(ax, ay) * Math.hypot(bx, by) || 1);
+    return ax * bx + ay * by <= 0 || sine > SHARP ? -1 : 0.75 + sine * line[o + 2];
   }
 
   private touch(y: number, from: number, to: number): void {
@@ -109,54 +140,70 @@ export class InkRaster {
     for (let k = from >> BLOCK_BITS; k <= to >> BLOCK_BITS; k++) this.touched[row + k] = 1;
   }
 
-  private capsule(
-    ax: number,
-    ay: number,
-    aRadius: number,
-    aShade: number,
-    bx: number,
-    by: number,
-    bRadius: number,
-    bShade: number,
-  ): void {
+  /**
+   * One piece from a to b (places in `line`), reaching so far past its ends; -1: round there. Of every row only what can
+   * lie in the piece is gone through.
+   */
+  private piece(line: Float32Array, a: number, b: number, before: number, behind: number): void {
     const { width, height } = this.window;
-    const most = Math.max(aRadius, bRadius, 0.5) + 0.5;
-    const x0 = Math.max(0, Math.floor(Math.min(ax, bx) - most)) | 0;
-    const x1 = Math.min(width - 1, Math.ceil(Math.max(ax, bx) + most)) | 0;
-    const y0 = Math.max(0, Math.floor(Math.min(ay, by) - most)) | 0;
-    const y1 = Math.min(height - 1, Math.ceil(Math.max(ay, by) + most)) | 0;
-    if (x0 > x1 || y0 > y1) return;
     const { cover, shade } = this;
-    const dx = bx - ax;
-    const dy = by - ay;
-    const l2 = dx * dx + dy * dy;
-    const over = l2 === 0 ? 0 : 1 / l2;
-    const grow = bRadius - aRadius;
-    const darken = bShade - aShade;
-    const most2 = most * most;
+    const [ax, ay, aRadius, aShade] = [line[a], line[a + 1], line[a + 2], line[a + 3]];
+    const [dx, dy] = [line[b] - ax, line[b + 1] - ay];
+    const length = Math.hypot(dx, dy);
+    const ux = length === 0 ? 1 : dx / length;
+    const uy = length === 0 ? 0 : dy / length;
+    const over = length === 0 ? 0 : 1 / length;
+    const grow = line[b + 2] - aRadius;
+    const darken = line[b + 3] - aShade;
+    const most = Math.max(aRadius, line[b + 2], 0.5) + 0.5;
+    const low = before < 0 ? -most : -before;
+    const high = length + (behind < 0 ? most : behind);
+    const tall = Math.abs(ux) * most;
+    const y0 = Math.max(0, Math.floor(ay + Math.min(low * uy, high * uy) - tall)) | 0;
+    const y1 = Math.min(height - 1, Math.ceil(ay + Math.max(low * uy, high * uy) + tall)) | 0;
     for (let y = y0; y <= y1; y++) {
-      this.touch(y, x0, x1);
       const py = y + 0.5 - ay;
+      // low <= px ux + py uy <= high and -most <= px uy - py ux <= most, as a stretch of px.
+      let left = -1e9;
+      let right = 1e9;
+      if (Math.abs(ux) > 1e-6) {
+        const [p, q] = [(low - py * uy) / ux, (high - py * uy) / ux];
+        left = Math.min(p, q);
+        right = Math.max(p, q);
+      } else if (py * uy < low || py * uy > high) continue;
+      if (Math.abs(uy) > 1e-6) {
+        const [p, q] = [(py * ux - most) / uy, (py * ux + most) / uy];
+        left = Math.max(left, Math.min(p, q));
+        right = Math.min(right, Math.max(p, q));
+      } else if (Math.abs(py * ux) > most) continue;
+      const x0 = Math.max(0, Math.floor(ax + left - 0.5)) | 0;
+      const x1 = Math.min(width - 1, Math.ceil(ax + right - 0.5)) | 0;
+      if (x0 > x1) continue;
+      this.touch(y, x0, x1);
       const row = y * width;
-      const base = py * dy * over;
-      for (let x = x0; x <= x1; x++) {
-        const px = x + 0.5 - ax;
-        let t = px * dx * over + base;
-        t = t < 0 ? 0 : t > 1 ? 1 : t;
-        const qx = px - t * dx;
-        const qy = py - t * dy;
-        const d2 = qx * qx + qy * qy;
-        if (d2 >= most2) continue;
+      let px = x0 + 0.5 - ax;
+      for (let o = row + x0; o <= row + x1; o++, px++) {
+        const along = px * ux + py * uy;
+        if (along < low || along > high) continue;
+        const across = px * uy - py * ux;
+        let t = along * over;
+        let away = across < 0 ? -across : across;
+        if (t < 0) {
+          if (before < 0) away = Math.sqrt(px * px + py * py);
+          t = 0;
+        } else if (along > length) {
+          if (behind < 0) away = Math.sqrt((px - dx) * (px - dx) + (py - dy) * (py - dy));
+          t = 1;
+        }
         const radius = aRadius + grow * t;
         // A line thinner than a pixel covers a share of it.
-        const thin = radius < 0.5 ? 2 * radius : 1;
-        const edge = (radius < 0.5 ? 1 : radius + 0.5) - Math.sqrt(d2);
+        const edge = (radius < 0.5 ? 1 : radius + 0.5) - away;
         if (edge <= 0) continue;
-        const value = (edge > 1 ? 1 : edge) * thin;
+        const value = (edge > 1 ? 1 : edge) * (radius < 0.5 ? 2 * radius : 1);
         const dark = aShade + darken * t;
-        if (value * dark <= cover[row + x] * shade[row + x]) continue;
-        cover[row + x] = value;
-        shade[row + x] = dark;
+        if (value * dark <= cover[o] * shade[o]) continue;
+        cover[o] = value;
+        shade[o] = dark;
       }
     }
   }
