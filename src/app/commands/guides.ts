@@ -17,7 +17,7 @@ function change(label: string, part: (guides: Guides, context: CommandContext) =
 
 const hasMirror = ({ session }: CommandContext) => session.shot.guides.mirror !== null;
 
-const STEP_WORDS: Record<CleanStep, string> = {
+export const STEP_WORDS: Record<CleanStep, string> = {
   key: 'a key',
   breakdown: 'a breakdown',
   midway: 'midway between two finished ones',

@@ -6,13 +6,12 @@
 import { handPressure, type PenSample, pressureOf } from '../../core/ink/index.ts';
 import { inverse, type Matrix, mapPoint, scaleOf } from '../../core/picture/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
-import type { Area, Drawing, Stroke } from '../../core/shot/index.ts';
-import type { Draft } from '../../workers/desk-painter.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
 import { hand } from '../session/hand.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import type { ViewState } from '../session/view-state.ts';
 import { dropCurve } from './curve-in-hand.ts';
+import { draftOf } from './draft.ts';
 import { type LineLook, LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
 import { regionsOf } from './regions.ts';
@@ -41,13 +40,6 @@ interface Finger {
 const TURN_SLACK = 0.12;
 const RADIANS = Math.PI / 180;
 const QUIET_MS = 350;
-
-/** What is new in a changed drawing; what is as it was goes by its id. */
-function draftOf(was: Drawing, { ink, paint }: { ink: Stroke[]; paint: Area[] }): Draft {
-  const known = new Set<Stroke | Area>([...was.ink, ...was.paint]);
-  const lean = <T extends Stroke | Area>(each: T) => (known.has(each) ? each.id : each);
-  return { drawing: was.id, ink: ink.map(lean), paint: paint.map(lean) };
-}
 
 export class PaperDesk {
   readonly pictures: PaperPictures;

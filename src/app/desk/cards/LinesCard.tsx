@@ -3,6 +3,7 @@ import { type DrawingQuality, type Finding, findingsOf, qualityOf } from '../../
 import { drawingName, nextToClean, progressSays, runs } from '../../../core/sheet/index.ts';
 import type { Drawing, Layer } from '../../../core/shot/index.ts';
 import { useCommand, useCommands } from '../../commands/context.ts';
+import { STEP_WORDS } from '../../commands/guides.ts';
 import { goToFrame } from '../../commands/play.ts';
 import { Button } from '../../parts/Button.tsx';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
@@ -96,13 +97,6 @@ function Lines({ layer }: { layer: Layer }) {
     </>
   );
 }
-
-const STEP_WORDS = {
-  key: 'a key',
-  breakdown: 'a breakdown',
-  midway: 'midway between two finished',
-  'open end': 'at the open end',
-};
 
 /** The order of cleaning up, and the drawings whose lines stand out beside the key. */
 export function LinesCard() {
