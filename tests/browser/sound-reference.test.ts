@@ -114,8 +114,7 @@ describe('reference', () => {
   });
 
   test('a pen on footage says how to trace; a trace-over layer has the same timing and takes the line', async () => {
-    await animator.draw(animator.ring(320, 180, 60));
-    await animator.hand.text('shows footage here');
+    await Promise.all([animator.hand.text('shows footage here'), animator.draw(animator.ring(320, 180, 60))]);
     await animator.hand.key('KeyT');
     await animator.hand.wait(300);
     await animator.draw(animator.ring(320, 180, 60));
