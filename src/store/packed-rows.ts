@@ -8,7 +8,7 @@ import {
   unpackExposures,
   unpackPatches,
 } from '../core/sheet/index.ts';
-import { type Layer, type Shot, strokesInUpToDate } from '../core/shot/index.ts';
+import { type Layer, type Shot, keptUpToDate } from '../core/shot/index.ts';
 
 type Steps = Exclude<JournalRow, Edit>;
 type PackedEdit = Omit<Edit, 'patches' | 'inverse'> & { patches: PackedPatch[]; inverse: PackedPatch[] };
@@ -24,8 +24,8 @@ export function unpackRow(row: PackedRow): JournalRow {
   // Edits kept by an earlier version may put strokes of an earlier kind.
   return {
     ...row,
-    patches: strokesInUpToDate(unpackPatches(row.patches)),
-    inverse: strokesInUpToDate(unpackPatches(row.inverse)),
+    patches: keptUpToDate(unpackPatches(row.patches)),
+    inverse: keptUpToDate(unpackPatches(row.inverse)),
   };
 }
 

@@ -58,6 +58,14 @@ function transformArea(area: Area, map: Matrix): Area {
   };
 }
 
+/** All lines and paint mapped. */
+export function transformDrawn({ ink, paint }: Drawn, map: Matrix): Drawn {
+  return {
+    ink: ink.map((stroke) => transformStroke(stroke, map)),
+    paint: paint.map((area) => transformArea(area, map)),
+  };
+}
+
 /** A drawing's lines and paint with what is picked of them mapped; all else is the very same. */
 export function transformPicked({ ink, paint }: Drawn, pick: Pick, map: Matrix): Drawn {
   const strokes = new Set(pick.strokes);

@@ -1,5 +1,5 @@
 import { newId } from './ids.ts';
-import type { Drawing, Guides, Id, Layer, Palette, Purpose, Shot, Swatch } from './model.ts';
+import type { Clip, Drawing, Guides, Id, Layer, MouthGuide, Palette, Purpose, Shot, Swatch, Track } from './model.ts';
 
 /** Bounds that every shot keeps; the doors (form, file) check against them. */
 export const LIMITS = {
@@ -17,6 +17,13 @@ export const LIMITS = {
   minWidth: 0.5,
   maxWidth: 400,
   maxArcs: 64,
+  maxTracks: 64,
+  /** Words typed for a clip, and sounds written in a reading. */
+  maxWords: 5000,
+  maxSounds: 20_000,
+  /** Letters of one written sound. */
+  maxSound: 24,
+  maxCharts: 24,
 } as const;
 
 export interface PaperSize {
@@ -67,7 +74,7 @@ export function makeLayer(name: string, purpose: Purpose, over: Partial<Layer> =
 }
 
 export function makeDrawing(layerId: Id, number: number, over: Partial<Drawing> = {}): Drawing {
-  return { id: newId(), layerId, number, label: '', role: 'between', stage: 'rough', ink: [], paint: [], ...over };
+  return { id: newId(), layerId, number, label: '', role: 'between', stage: 'rough', ink: [], paint: [], mouth: null, ...over };
 }
 
 export interface ShotWishes {
@@ -80,6 +87,36 @@ export interface ShotWishes {
 
 export function noGuides(): Guides {
   return { mirror: null, vanishing: [], horizon: null, ground: null, arcs: [], field: false, safe: false };
+}
+
+export function noMouthGuide(): MouthGuide {
+  return { head: null, places: {} };
+}
+
+export function makeTrack(name: string, over: Partial<Track> = {}): Track {
+  return { id: newId(), name, muted: false, solo: false, gain: 1, clips: [], ...over };
+}
+
+/** A clip of a whole sound, `seconds` long, from `frame` on. */
+export function makeClip(name: string, asset: Id, seconds: number, frame: number, over: Partial<Clip> = {}): Clip {
+  return {
+    id: newId(),
+    name,
+    asset,
+    frame,
+    in: 0,
+    out: seconds,
+    gain: 1,
+    pin: null,
+    muted: false,
+    fadeIn: 0,
+    fadeOut: 0,
+    loop: null,
+    pan: 0,
+    follows: null,
+    words: '',
+    ...over,
+  };
 }
 
 /** An empty shot: one clean layer to draw on over one rough guide layer. */
@@ -99,6 +136,9 @@ export function makeShot(wishes: ShotWishes): Shot {
     notes: [],
     guides: noGuides(),
     model: null,
+    reading: [],
+    charts: [],
+    mouthGuide: noMouthGuide(),
     assets: {},
   };
 }

@@ -100,6 +100,54 @@ export interface Drawing {
   stage: Stage;
   ink: Stroke[];
   paint: Area[];
+  /** Put down from a mouth chart; null for what was drawn by hand. */
+  mouth: LaidMouth | null;
+}
+
+/** The classes of a mouth chart, in the order they lie in the tray. */
+export const MOUTHS = [
+  'rest',
+  'closed',
+  'wide-open',
+  'mid',
+  'wide',
+  'round',
+  'tight',
+  'teeth-lip',
+  'tongue',
+  'teeth',
+] as const;
+export type Mouth = (typeof MOUTHS)[number];
+
+/** Where a mouth sits: its upper lip's middle on the paper, its turn (radians, clockwise) and size (1: as on the chart). */
+export interface MouthPlace {
+  x: number;
+  y: number;
+  turn: number;
+  size: number;
+}
+
+/** A mouth of a chart as it was put down. */
+export interface LaidMouth {
+  chart: Id;
+  kind: Mouth;
+  at: MouthPlace;
+}
+
+/** A set of mouths by class. Its drawings are the shot's, with the chart's id for a layer. */
+export interface MouthChart {
+  id: Id;
+  name: string;
+  /** Where the upper lip is in the chart's drawings. */
+  base: MouthPlace;
+  mouths: { kind: Mouth; drawing: Id }[];
+}
+
+/** What the mouths sit on: places set on drawings of the head's layer, carried between. */
+export interface MouthGuide {
+  /** The layer the head is drawn on; null: none chosen yet. */
+  head: Id | null;
+  places: Record<Id, MouthPlace>;
 }
 
 export type CellRef = { kind: 'drawing'; drawing: Id } | { kind: 'picture'; asset: Id; index: number };
@@ -195,13 +243,50 @@ export interface Clip {
    * the sheet the clip stays where it is. Null: it stands on its frame.
    */
   pin: { exposure: Id; offset: number } | null;
+  muted: boolean;
+  /** Seconds over which it comes in and runs out. */
+  fadeIn: number;
+  fadeOut: number;
+  /**
+   * Its part is repeated without a seam: sounds for `seconds`, each time joined to the next over `join` seconds, `skip`
+   * seconds of it left out at the start. Null: once.
+   */
+  loop: { seconds: number; join: number; skip: number } | null;
+  /** Where it is heard from: -1 left .. 1 right. */
+  pan: number;
+  /** The layer whose figure it is heard from instead, wherever that is on the paper. */
+  follows: Id | null;
+  /** The words spoken in it, as typed. */
+  words: string;
 }
 
 export interface Track {
   id: Id;
   name: string;
   muted: boolean;
+  /** While any track is solo, only those are heard. */
+  solo: boolean;
+  gain: number;
   clips: Clip[];
+}
+
+/** A sound of the track reading: what is heard when. */
+export interface ReadingSound {
+  id: Id;
+  /** The clip it was heard in, with which it moves; null: it stands by itself. */
+  clip: Id | null;
+  /** Seconds from the start of the clip's sound; without a clip from the start of the shot. */
+  from: number;
+  to: number;
+  /** What is written: a sound's sign ("AA") or the hand's own words. */
+  text: string;
+  colour: NoteColour;
+  /** Number of its word in the clip's words; -1 for none. */
+  word: number;
+  /** How well it fits what is heard, 0 and less; null: written by hand. */
+  fit: number | null;
+  /** Its beginning was set by hand and stays. */
+  held: boolean;
 }
 
 /** The three pencils notes are written with. */
@@ -285,5 +370,9 @@ export interface Shot {
   guides: Guides;
   /** What figures are compared with: a drawing or a picture of this shot; null for none. */
   model: CellRef | null;
+  /** The track reading, in no order. */
+  reading: ReadingSound[];
+  charts: MouthChart[];
+  mouthGuide: MouthGuide;
   assets: Record<Id, Asset>;
 }

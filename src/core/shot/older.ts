@@ -1,14 +1,32 @@
 /** What earlier versions kept, brought into what is kept now. */
-import { noGuides } from './make.ts';
-import type { Asset, Brush, Clip, Drawing, Layer, Response, Shot, Stroke } from './model.ts';
+import { makeClip, makeTrack, noGuides, noMouthGuide } from './make.ts';
+import type { Asset, Brush, Clip, Drawing, Layer, Response, Shot, Stroke, Track } from './model.ts';
+
+/** What has come since the first version. */
+type Since = 'markers' | 'notes' | 'guides' | 'model' | 'reading' | 'charts' | 'mouthGuide';
+type OlderClip = Pick<Clip, 'id' | 'name' | 'asset' | 'frame' | 'in' | 'out' | 'gain'> & Partial<Clip>;
+type OlderTrack = Pick<Track, 'id' | 'name' | 'muted'> & Partial<Omit<Track, 'clips'>> & { clips: OlderClip[] };
 
 /** A shot as earlier versions kept it: what has come since may be missing. */
-export type OlderShot = Omit<Shot, 'markers' | 'notes' | 'tracks' | 'guides' | 'model' | 'layers' | 'assets'> &
-  Partial<Pick<Shot, 'markers' | 'notes' | 'guides' | 'model'>> & {
+export type OlderShot = Omit<Shot, Since | 'tracks' | 'layers' | 'assets'> &
+  Partial<Pick<Shot, Since>> & {
     assets: Record<string, Omit<Asset, 'lines'> & Partial<Pick<Asset, 'lines'>>>;
     layers: (Omit<Layer, 'place' | 'grey'> & Partial<Pick<Layer, 'place' | 'grey'>>)[];
-    tracks: (Omit<Shot['tracks'][number], 'clips'> & { clips: (Omit<Clip, 'pin'> & Partial<Pick<Clip, 'pin'>>)[] })[];
+    tracks: OlderTrack[];
   };
+
+/** What is given, and the rest as it is at first; fields that are there without a value count as missing. */
+function filledIn<T extends object>(first: T, given: Partial<T>): T {
+  return { ...first, ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)) };
+}
+
+function clipUpToDate(clip: OlderClip): Clip {
+  return filledIn(makeClip(clip.name, clip.asset, clip.out, clip.frame), clip);
+}
+
+function trackUpToDate(track: OlderTrack): Track {
+  return filledIn(makeTrack(track.name), { ...track, clips: track.clips.map(clipUpToDate) });
+}
 
 /** Fills in what has come since a shot was kept. */
 export function bringUpToDate(shot: OlderShot): Shot {
@@ -22,10 +40,10 @@ export function bringUpToDate(shot: OlderShot): Shot {
       Object.entries(shot.assets).map(([id, asset]) => [id, { ...asset, lines: asset.lines ?? [] }]),
     ),
     layers: shot.layers.map((layer) => ({ ...layer, place: layer.place ?? null, grey: layer.grey ?? false })),
-    tracks: shot.tracks.map((track) => ({
-      ...track,
-      clips: track.clips.map((clip) => ({ ...clip, pin: clip.pin ?? null })),
-    })),
+    tracks: shot.tracks.map(trackUpToDate),
+    reading: shot.reading ?? [],
+    charts: shot.charts ?? [],
+    mouthGuide: shot.mouthGuide ?? noMouthGuide(),
   };
 }
 
@@ -71,8 +89,8 @@ function strokeUpToDate(stroke: OlderStroke): Stroke {
   return { ...stroke, name: stroke.name ?? '', brush: brushUpToDate(stroke.brush) };
 }
 
-type OlderDrawing = Omit<Drawing, 'label' | 'stage' | 'ink'> &
-  Partial<Pick<Drawing, 'label' | 'stage'>> & { ink: OlderStroke[] };
+type OlderDrawing = Omit<Drawing, 'label' | 'stage' | 'ink' | 'mouth'> &
+  Partial<Pick<Drawing, 'label' | 'stage' | 'mouth'>> & { ink: OlderStroke[] };
 
 /** The same for a drawing. */
 export function drawingUpToDate(drawing: OlderDrawing): Drawing {
@@ -80,20 +98,33 @@ export function drawingUpToDate(drawing: OlderDrawing): Drawing {
     ...drawing,
     label: drawing.label ?? '',
     stage: drawing.stage ?? 'rough',
+    mouth: drawing.mouth ?? null,
     ink: drawing.ink.map(strokeUpToDate),
   };
 }
 
-/** Strokes anywhere in a plain value - a kept edit - brought up to date; values without any are given back as they are. */
-export function strokesInUpToDate<T>(value: T): T {
+/** Whether a plain object lacks what the others of its kind have: its fields are `has` and not `lacks`. */
+function lacks(value: object, has: string[], missing: string): boolean {
+  return !(missing in value) && has.every((key) => key in value);
+}
+
+/**
+ * Strokes, drawings, clips and tracks anywhere in a plain value - a kept edit - brought up to date; values without any are
+ * given back as they are.
+ */
+export function keptUpToDate<T>(value: T): T {
   if (Array.isArray(value)) {
-    const mended = value.map(strokesInUpToDate);
+    const mended = value.map(keptUpToDate);
     return mended.some((each, i) => each !== value[i]) ? (mended as T) : value;
   }
   if (typeof value !== 'object' || value === null || Object.getPrototypeOf(value) !== Object.prototype) return value;
   if ('brush' in value && 'points' in value) return strokeUpToDate(value as unknown as OlderStroke) as T;
-  const entries = Object.entries(value).map(([key, each]) => [key, strokesInUpToDate(each)] as const);
-  return entries.some(([key, each]) => each !== (value as Record<string, unknown>)[key])
-    ? (Object.fromEntries(entries) as T)
+  const entries = Object.entries(value).map(([key, each]) => [key, keptUpToDate(each)] as const);
+  const whole = entries.some(([key, each]) => each !== (value as Record<string, unknown>)[key])
+    ? (Object.fromEntries(entries) as T & object)
     : value;
+  if (lacks(whole, ['ink', 'paint', 'layerId'], 'mouth')) return drawingUpToDate(whole as unknown as OlderDrawing) as T;
+  if (lacks(whole, ['asset', 'in', 'out', 'gain'], 'words')) return clipUpToDate(whole as unknown as OlderClip) as T;
+  if (lacks(whole, ['clips', 'muted'], 'solo')) return trackUpToDate(whole as unknown as OlderTrack) as T;
+  return whole;
 }

@@ -14,6 +14,7 @@ import {
   type Brush,
   type Drawing,
   type Id,
+  type LaidMouth,
   POINT_SIZE,
   type Role,
   type Stage,
@@ -53,6 +54,8 @@ export interface DrawingHead {
   label?: string;
   role: Role;
   stage?: Stage;
+  /** Came with version 4 of the shot file. */
+  mouth?: LaidMouth | null;
   /** Each brush once. */
   brushes: Brush[];
   ink: StrokeHead[];
@@ -90,6 +93,7 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
     label: drawing.label,
     role: drawing.role,
     stage: drawing.stage,
+    mouth: drawing.mouth,
     brushes,
     ink: drawing.ink.map(({ points, brush, ...rest }) => ({
       ...rest,
@@ -184,6 +188,6 @@ export function unpackDrawing(
   if (at !== floats) throw bad('does not match its own list of lines');
   for (let i = 0; i < body.length; i++)
     if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');
-  const { id, layerId, number, label, role, stage } = head;
-  return drawingUpToDate({ id, layerId, number, label, role, stage, ink, paint });
+  const { id, layerId, number, label, role, stage, mouth } = head;
+  return drawingUpToDate({ id, layerId, number, label, role, stage, mouth, ink, paint });
 }

@@ -26,6 +26,8 @@ import {
   type AfterLast,
   MIRROR_WAYS,
   type MirrorWay,
+  MOUTHS,
+  type Mouth,
   NOTE_COLOURS,
   type NoteColour,
   PURPOSES,
@@ -97,6 +99,12 @@ class PinPart {
   @IsInt() @Min(-LIMITS.maxLength) @Max(LIMITS.maxLength) offset!: number;
 }
 
+class LoopPart {
+  @IsNumber() @Min(0) @Max(100_000) seconds!: number;
+  @IsNumber() @Min(0) @Max(60) join!: number;
+  @IsNumber() @Min(0) @Max(100_000) skip!: number;
+}
+
 class ClipPart {
   @Matches(ID) id!: string;
   @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
@@ -106,13 +114,73 @@ class ClipPart {
   @IsNumber() @Min(0) out!: number;
   @IsNumber() @Min(0) @Max(16) gain!: number;
   @IsOptional() @ValidateNested() @Type(() => PinPart) pin?: PinPart | null;
+  @IsOptional() @IsBoolean() muted?: boolean;
+  @IsOptional() @IsNumber() @Min(0) @Max(3600) fadeIn?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(3600) fadeOut?: number;
+  @IsOptional() @ValidateNested() @Type(() => LoopPart) loop?: LoopPart | null;
+  @IsOptional() @IsNumber() @Min(-1) @Max(1) pan?: number;
+  @IsOptional() @Matches(ID) follows?: string | null;
+  @IsOptional() @IsString() @MaxLength(LIMITS.maxWords) words?: string;
 }
 
 class TrackPart {
   @Matches(ID) id!: string;
   @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
   @IsBoolean() muted!: boolean;
+  @IsOptional() @IsBoolean() solo?: boolean;
+  @IsOptional() @IsNumber() @Min(0) @Max(16) gain?: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => ClipPart) clips!: ClipPart[];
+}
+
+class ReadingSoundPart {
+  @Matches(ID) id!: string;
+  @IsOptional() @Matches(ID) clip!: string | null;
+  @IsNumber() @Min(0) @Max(100_000) from!: number;
+  @IsNumber() @Min(0) @Max(100_000) to!: number;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxSound) text!: string;
+  @IsIn(NOTE_COLOURS) colour!: NoteColour;
+  @IsInt() @Min(-1) @Max(LIMITS.maxSounds) word!: number;
+  @IsOptional() @IsNumber() fit!: number | null;
+  @IsBoolean() held!: boolean;
+}
+
+class MouthPlacePart {
+  @IsNumber() @Min(-FAR) @Max(FAR) x!: number;
+  @IsNumber() @Min(-FAR) @Max(FAR) y!: number;
+  @IsNumber() @Min(-1000) @Max(1000) turn!: number;
+  @IsNumber() @Min(0.001) @Max(1000) size!: number;
+}
+
+class ChartMouthPart {
+  @IsIn(MOUTHS) kind!: Mouth;
+  @Matches(ID) drawing!: string;
+}
+
+class ChartPart {
+  @Matches(ID) id!: string;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsObject() @ValidateNested() @Type(() => MouthPlacePart) base!: MouthPlacePart;
+  @IsArray()
+  @ArrayMaxSize(MOUTHS.length)
+  @ValidateNested({ each: true })
+  @Type(() => ChartMouthPart)
+  mouths!: ChartMouthPart[];
+}
+
+class GuidePlacePart extends MouthPlacePart {
+  @Matches(ID) drawing!: string;
+}
+
+/** Where mouths sit, as a list: the places carry the ids of their drawings. */
+class MouthGuidePart {
+  @IsOptional() @Matches(ID) head!: string | null;
+  @IsArray() @ArrayMaxSize(LIMITS.maxLength) @ValidateNested({ each: true }) @Type(() => GuidePlacePart) places!: GuidePlacePart[];
+}
+
+class LaidMouthPart {
+  @Matches(ID) chart!: string;
+  @IsIn(MOUTHS) kind!: Mouth;
+  @IsObject() @ValidateNested() @Type(() => MouthPlacePart) at!: MouthPlacePart;
 }
 
 class MarkerPart {
@@ -193,7 +261,7 @@ export class ShotPart {
   @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => LayerPart) layers!: LayerPart[];
   @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => PalettePart) palettes!: PalettePart[];
   @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => CuePart) paletteCues!: CuePart[];
-  @IsArray() @ValidateNested({ each: true }) @Type(() => TrackPart) tracks!: TrackPart[];
+  @IsArray() @ArrayMaxSize(LIMITS.maxTracks) @ValidateNested({ each: true }) @Type(() => TrackPart) tracks!: TrackPart[];
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(LIMITS.maxLength)
@@ -208,6 +276,19 @@ export class ShotPart {
   notes?: NotePart[];
   @IsOptional() @ValidateNested() @Type(() => GuidesPart) guides?: GuidesPart;
   @IsOptional() @ValidateNested() @Type(() => CellPart) model?: CellPart | null;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxSounds)
+  @ValidateNested({ each: true })
+  @Type(() => ReadingSoundPart)
+  reading?: ReadingSoundPart[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxCharts)
+  @ValidateNested({ each: true })
+  @Type(() => ChartPart)
+  charts?: ChartPart[];
+  @IsOptional() @ValidateNested() @Type(() => MouthGuidePart) mouthGuide?: MouthGuidePart;
   @IsArray() @ValidateNested({ each: true }) @Type(() => AssetPart) assets!: AssetPart[];
   @IsArray() @Matches(ID, { each: true }) drawings!: string[];
 }
@@ -237,6 +318,7 @@ export class DrawingPart {
   @IsOptional() @IsString() @MaxLength(LIMITS.maxLabel) label?: string;
   @IsIn(['key', 'breakdown', 'between']) role!: Role;
   @IsOptional() @IsIn(STAGES) stage?: Stage;
+  @IsOptional() @ValidateNested() @Type(() => LaidMouthPart) mouth?: LaidMouthPart | null;
   @IsArray() @ValidateNested({ each: true }) @Type(() => BrushPart) brushes!: BrushPart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => StrokePart) ink!: StrokePart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => AreaPart) paint!: AreaPart[];

@@ -7,7 +7,7 @@ import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
 
-const SHOT_FILE_VERSION = 3;
+const SHOT_FILE_VERSION = 4;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked: they would not fit the browser's memory. */
@@ -18,11 +18,21 @@ export type Media = Map<Id, Uint8Array<ArrayBuffer>>;
 
 /** `media` holds the bytes of every asset, as they came in. */
 export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer> {
-  const { drawings, assets, ...structure } = shot;
+  const { drawings, assets, mouthGuide, ...structure } = shot;
+  const places = Object.entries(mouthGuide.places).map(([drawing, place]) => ({ drawing, ...place }));
   const parts: Zippable = {
     'vignette.json': strToU8(JSON.stringify({ format: FORMAT, version: SHOT_FILE_VERSION })),
     'shot.json': strToU8(
-      JSON.stringify({ ...structure, assets: Object.values(assets), drawings: Object.keys(drawings) }, null, 1),
+      JSON.stringify(
+        {
+          ...structure,
+          mouthGuide: { head: mouthGuide.head, places },
+          assets: Object.values(assets),
+          drawings: Object.keys(drawings),
+        },
+        null,
+        1,
+      ),
     ),
   };
   for (const drawing of Object.values(drawings))
@@ -78,9 +88,13 @@ function checkReferences(shot: Shot): void {
   const bad = (what: string) => new BadFile(`This shot file ${what}, so it was not opened.`);
   const palettes = new Set(shot.palettes.map((palette) => palette.id));
   for (const cue of shot.paletteCues) if (!palettes.has(cue.palette)) throw bad('uses a palette it does not hold');
-  const layers = new Set(shot.layers.map((layer) => layer.id));
+  const layers = new Set([...shot.layers, ...shot.charts].map(({ id }) => id));
   for (const drawing of Object.values(shot.drawings)) {
     if (!layers.has(drawing.layerId)) throw bad(`holds a drawing (${drawing.id}) of a layer it does not have`);
+  }
+  for (const chart of shot.charts) {
+    for (const { drawing } of chart.mouths)
+      if (!shot.drawings[drawing]) throw bad(`has a mouth on the chart "${chart.name}" that it does not hold`);
   }
   for (const layer of shot.layers) {
     for (const { cell } of layer.exposures) {
@@ -163,7 +177,12 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
     paletteCues: part.paletteCues.map((cue) => ({ ...cue })),
     tracks: part.tracks.map((track) => ({
       ...track,
-      clips: track.clips.map((clip) => ({ ...clip, pin: clip.pin && { ...clip.pin } })),
+      clips: track.clips.map((clip) => ({
+        ...clip,
+        pin: clip.pin ? { ...clip.pin } : null,
+        loop: clip.loop ? { ...clip.loop } : null,
+        follows: clip.follows ?? null,
+      })),
     })),
     markers: part.markers?.map((marker) => ({ ...marker })),
     notes: part.notes?.map((note) => ({ ...note })),
@@ -176,6 +195,16 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
       arcs: part.guides.arcs.map((arc) => ({ ...arc })),
     },
     model: part.model ? cellOf(part.model, 'the model sheet') : null,
+    reading: part.reading?.map((sound) => ({ ...sound, clip: sound.clip ?? null, fit: sound.fit ?? null })),
+    charts: part.charts?.map((chart) => ({
+      ...chart,
+      base: { ...chart.base },
+      mouths: chart.mouths.map((mouth) => ({ ...mouth })),
+    })),
+    mouthGuide: part.mouthGuide && {
+      head: part.mouthGuide.head ?? null,
+      places: Object.fromEntries(part.mouthGuide.places.map(({ drawing, ...place }) => [drawing, place])),
+    },
     assets,
   });
   checkReferences(shot);

@@ -1,8 +1,8 @@
-import type { Clip, Shot } from '../shot/model.ts';
+import type { Clip, Id, Shot, Track } from '../shot/model.ts';
 
 /** How long a clip sounds, seconds. */
 export function clipSeconds(clip: Clip): number {
-  return Math.max(0, clip.out - clip.in);
+  return clip.loop ? clip.loop.seconds : Math.max(0, clip.out - clip.in);
 }
 
 /** First frame after the clip has ended. */
@@ -17,28 +17,38 @@ export function soundEnd(shot: Shot): number {
   return end;
 }
 
-/** A stretch of a clip to be heard: when (seconds from the start of playing), from where in its sound, for how long. */
-export interface Cue {
-  clip: Clip;
-  delay: number;
-  offset: number;
-  seconds: number;
+/** Whether a track is heard: not muted, and solo while any is. */
+export function isHeard(shot: Shot, track: Track): boolean {
+  return !track.muted && (track.solo || !shot.tracks.some(({ solo }) => solo));
 }
 
-/** What is heard when frames `from` (inclusive) to `to` (exclusive) are played at the shot's rate. */
-export function cuesBetween(shot: Shot, from: number, to: number): Cue[] {
-  const start = from / shot.fps;
-  const end = to / shot.fps;
-  const out: Cue[] = [];
+/** A clip and its track; null when there is none of this id. */
+export function findClip(shot: Shot, id: Id): { clip: Clip; track: Track } | null {
   for (const track of shot.tracks) {
-    if (track.muted) continue;
-    for (const clip of track.clips) {
-      const at = clip.frame / shot.fps;
-      const first = Math.max(start, at);
-      const last = Math.min(end, at + clipSeconds(clip));
-      if (last <= first) continue;
-      out.push({ clip, delay: first - start, offset: clip.in + first - at, seconds: last - first });
-    }
+    const clip = track.clips.find((each) => each.id === id);
+    if (clip) return { clip, track };
   }
+  return null;
+}
+
+/** Frames on which a sound begins, with the clips that do. */
+export function clipStarts(shot: Shot): Map<number, Clip[]> {
+  const out = new Map<number, Clip[]>();
+  for (const { clips } of shot.tracks)
+    for (const clip of clips) out.set(clip.frame, [...(out.get(clip.frame) ?? []), clip]);
   return out;
+}
+
+/** The time in a clip's sound that is heard at a time of the shot, both seconds; null outside the clip. */
+export function timeInSound(clip: Clip, fps: number, time: number): number | null {
+  const into = time - clip.frame / fps;
+  if (into < 0 || into >= clipSeconds(clip)) return null;
+  if (!clip.loop) return clip.in + into;
+  const period = loopPeriod(clip);
+  return clip.in + ((into + clip.loop.skip) % period);
+}
+
+/** Seconds from one repetition of a looped clip to the next. */
+export function loopPeriod(clip: Clip): number {
+  return Math.max(1e-3, clip.out - clip.in - (clip.loop?.join ?? 0));
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { radiusAt, SHIPPED_BRUSHES } from '../../../src/core/ink/index.ts';
-import { brushUpToDate, makeDrawing, POINT_SIZE, strokesInUpToDate } from '../../../src/core/shot/index.ts';
+import { brushUpToDate, makeDrawing, POINT_SIZE, keptUpToDate } from '../../../src/core/shot/index.ts';
 import { packDrawing, readBrushFile, unpackDrawing, writeBrushFile } from '../../../src/core/shotfile/index.ts';
 import { strokeThrough } from '../../make.ts';
 
@@ -106,10 +106,10 @@ describe('strokes in drawings', () => {
   test('in edits kept by an earlier version are brought up to date wherever they stand', () => {
     const older = { id: 's', points: new Float32Array(6), brush: { kind: 'pen', width: 8, thinning: 0, opacity: 1 } };
     const patch = { path: ['drawings', 'd', 'ink'], at: 0, remove: 0, insert: [older] };
-    const [{ insert }] = strokesInUpToDate([patch]) as unknown as { insert: { brush: object; name: string }[] }[];
+    const [{ insert }] = keptUpToDate([patch]) as unknown as { insert: { brush: object; name: string }[] }[];
     expect(insert[0].name).toBe('');
     expect(insert[0].brush).not.toHaveProperty('thinning');
     const plain = [{ path: ['title'], set: 'Cap falls' }];
-    expect(strokesInUpToDate(plain)).toBe(plain);
+    expect(keptUpToDate(plain)).toBe(plain);
   });
 });

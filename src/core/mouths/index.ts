@@ -1,0 +1,3 @@
+export * from './chart.ts';
+export * from './guide.ts';
+export * from './plan.ts';

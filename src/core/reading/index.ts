@@ -1,0 +1,3 @@
+export * from './edits.ts';
+export * from './rows.ts';
+export * from './text.ts';

@@ -1,0 +1,7 @@
+export * from './align.ts';
+export { HOP, SPEECH_RATE } from './features.ts';
+export * from './listen.ts';
+export * from './mouths.ts';
+export * from './numbers.ts';
+export * from './phones.ts';
+export * from './pronounce.ts';
