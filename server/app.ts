@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
+import { foleyList, foleyWav } from './foley.ts';
 
 export interface Folders {
   /** The built application. */
@@ -39,6 +40,14 @@ export function createApp({ web, demo }: Folders): Express {
     else response.json({ packs: [] });
   });
   app.use('/api/demo', express.static(demo, { index: false }));
+  app.get('/api/foley', (_request, response) => {
+    response.json(foleyList());
+  });
+  app.get('/api/foley/:file', (request, response, next) => {
+    const wav = foleyWav(request.params.file);
+    if (!wav) next();
+    else response.type('audio/wav').set('Cache-Control', 'public, max-age=86400').send(wav);
+  });
   app.use('/api', (_request, response) => {
     response.status(404).json({ error: 'There is nothing at this address.' });
   });

@@ -10,8 +10,9 @@ import { readKeys } from './commands/keyboard.ts';
 import { db } from './library.ts';
 import { readBrushes } from './session/brushes.ts';
 import { readHand } from './session/hand.ts';
+import { readOwnWords } from './session/own-words.ts';
 
-for (const read of [readKeys, readBrushes, readHand]) void read(db).catch(() => undefined);
+for (const read of [readKeys, readBrushes, readHand, readOwnWords]) void read(db).catch(() => undefined);
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

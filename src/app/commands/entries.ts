@@ -1,4 +1,5 @@
 /** What was written into the little field on the sheet, taken. */
+import { writeSound } from '../../core/reading/index.ts';
 import { drawingNamed, drawingShown, nameFrame, runAt, writeDrawing, writeNote } from '../../core/sheet/index.ts';
 import { LIMITS } from '../../core/shot/index.ts';
 import type { Entry } from '../session/view-state.ts';
@@ -15,6 +16,7 @@ export function takeEntry(context: CommandContext, { kind, text }: Entry): Entry
   else if (kind === 'drawing') return takeDrawing(context, words);
   else if (kind === 'label') takeLabel(context, words);
   else if (kind === 'note') takeNote(context, words);
+  else if (kind === 'sound') return takeSound(context, words);
   else takeMarker(context, words);
   return null;
 }
@@ -78,6 +80,19 @@ function takeLabel(context: CommandContext, words: string): void {
 function takeNote({ session, view }: CommandContext, words: string): void {
   const { frame, noteColour } = view.getState();
   session.change('note', (shot) => writeNote(shot, frame, noteColour, words));
+}
+
+/** Writes a sound against the frame and goes on to the next one, as one reads a track. */
+function takeSound({ session, view, say, ...rest }: CommandContext, words: string): Entry | null {
+  const { frame, noteColour } = view.getState();
+  if (words.length > LIMITS.maxSound) {
+    say(`A sound has at most ${LIMITS.maxSound} letters; “${words}” has ${words.length}.`);
+    return { kind: 'sound', text: words };
+  }
+  const done = session.change('write a sound', (shot) => writeSound(shot, frame, words, noteColour));
+  if (words === '' || !done || frame + 1 >= session.shot.length) return null;
+  goToFrame({ session, view, ...rest }, frame + 1);
+  return { kind: 'sound', text: '' };
 }
 
 function takeMarker({ session, view }: CommandContext, words: string): void {

@@ -5,13 +5,16 @@ import { ghostCommands } from './ghosts.ts';
 import { guideCommands } from './guides.ts';
 import { holdCommands } from './holds.ts';
 import { layerCommands } from './layers.ts';
+import { mouthCommands } from './mouths.ts';
 import { noteCommands } from './notes.ts';
 import { pickedCommands } from './picked.ts';
 import { playCommands } from './play.ts';
+import { readingCommands } from './reading.ts';
 import type { Command } from './register.ts';
 import { retimeCommands } from './retime.ts';
 import { sheetCommands } from './sheet.ts';
 import { shotCommands } from './shot.ts';
+import { soundCommands } from './sound.ts';
 import { toolCommands } from './tools.ts';
 
 export const COMMANDS: Command[] = [
@@ -27,6 +30,9 @@ export const COMMANDS: Command[] = [
   ...noteCommands,
   ...sheetCommands,
   ...playCommands,
+  ...soundCommands,
+  ...readingCommands,
+  ...mouthCommands,
   ...layerCommands,
   ...shotCommands,
 ];

@@ -1,10 +1,11 @@
 /** Notes and markers, pinned sounds, and the cards under the sheet. */
-import { clearNotes, markerAt, moveNotes, noteAt, pinClip } from '../../core/sheet/index.ts';
+import { clearNotes, markerAt, moveNotes, noteAt, pinClip, runAt } from '../../core/sheet/index.ts';
 import { type Clip, NOTE_COLOURS, type Shot } from '../../core/shot/index.ts';
 import { clipEnd } from '../../core/sound/index.ts';
 import type { SheetCard } from '../session/view-state.ts';
-import { runInHand } from './layer-in-hand.ts';
+import { layerInHand, runInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
+import { clipInHand } from './sound.ts';
 
 function writeNote({ session, view }: CommandContext): void {
   const { frame, noteColour } = view.getState();
@@ -39,19 +40,28 @@ function clipsAt(shot: Shot, frame: number): Clip[] {
   );
 }
 
-/** Pins the sound that began last here to the drawing in hand, or lets it go. */
+/**
+ * Pins the clip in hand to the drawing it begins with - without one the sound that began last here to the drawing in hand - or
+ * lets it go.
+ */
 function pin(context: CommandContext): void {
   const { session, view, say } = context;
-  const run = runInHand(context);
-  const clip = clipsAt(session.shot, view.getState().frame).sort((a, b) => b.frame - a.frame)[0];
-  if (!clip || !run?.exposure.cell) {
-    say(clip ? 'There is no drawing here to pin the sound to.' : 'No sound is heard at this frame.');
+  const held = clipInHand(context)?.clip;
+  const layer = layerInHand(context);
+  const clip = held ?? clipsAt(session.shot, view.getState().frame).sort((a, b) => b.frame - a.frame)[0];
+  const run = held ? layer && runAt(layer.exposures, held.frame) : runInHand(context);
+  if (!clip || (!clip.pin && !run?.exposure.cell)) {
+    say(
+      clip
+        ? `“${layer?.name ?? 'The layer in hand'}” has no drawing there to pin the sound to.`
+        : 'No sound is heard at this frame.',
+    );
     return;
   }
-  const letGo = clip.pin?.exposure === run.exposure.id;
+  const letGo = clip.pin !== null && (held !== undefined || clip.pin.exposure === run?.exposure.id);
   session.change(letGo ? 'let the sound go' : 'pin the sound', (shot) => {
     const mine = shot.tracks.flatMap(({ clips }) => clips).find(({ id }) => id === clip.id)!;
-    pinClip(shot, mine, letGo ? null : run.exposure.id);
+    pinClip(shot, mine, letGo ? null : run!.exposure.id);
   });
   say(letGo ? `“${clip.name}” stands on its frame again.` : `“${clip.name}” is pinned: it moves with this drawing.`);
 }
@@ -61,6 +71,7 @@ const CARDS: [SheetCard, string][] = [
   ['timing', 'Timing'],
   ['notes', 'Notes'],
   ['tray', 'Tray'],
+  ['parts', 'Parts'],
 ];
 
 export const noteCommands: Command[] = [

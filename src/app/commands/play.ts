@@ -12,7 +12,7 @@ export function goToFrame(context: Pick<CommandContext, 'session' | 'view' | 'so
   if (player.state.getState().state !== 'rest') player.stop();
   if (next === view.getState().frame) return;
   view.setState({ frame: next });
-  if (view.getState().scrubSound) sound.scrub(session.shot, next);
+  if (view.getState().scrubSound) sound.scrub(session.shot, next, view.getState().scrubFrames);
 }
 
 function stepFrames(by: number) {

@@ -18,6 +18,8 @@ type CommandGroup =
   | 'Playing'
   | 'Drawing'
   | 'Picked'
+  | 'Sound'
+  | 'Mouths'
   | 'Timing'
   | 'Choosing'
   | 'Notes'
@@ -34,8 +36,11 @@ export interface Command {
   group: CommandGroup;
   /** Keys as `keyOfEvent` writes them ("$mod+Shift+KeyZ"); the first is shown. */
   keys: string[];
-  /** The keys mean this only while `when` says so; else they are another command's. */
-  borrowsKeys?: true;
+  /**
+   * The keys mean this only while `when` says so; else they are another command's. It names what they are borrowed for: two
+   * things can borrow the same key when they are never in hand at once.
+   */
+  borrowsKeys?: 'picked' | 'clip';
   /** How the keys are shown, where many do the same: "0–9". */
   keysSay?: string;
   /** Whether it can run now; always, when absent. */

@@ -5,6 +5,7 @@ import { DeskCards } from './cards/DeskCards.tsx';
 import { GuidesOverlay } from './GuidesOverlay.tsx';
 import { HandOverlay } from './HandOverlay.tsx';
 import { HeadsLadder } from './HeadsLadder.tsx';
+import { MouthBox } from './MouthBox.tsx';
 import { PegsBox } from './PegsBox.tsx';
 import { PickBox } from './PickBox.tsx';
 import { PlaceBox } from './PlaceBox.tsx';
@@ -70,6 +71,7 @@ export function PaperStage() {
       <PickBox />
       <PegsBox />
       <PlaceBox />
+      <MouthBox />
       <DeskCards />
     </div>
   );

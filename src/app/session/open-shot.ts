@@ -85,10 +85,12 @@ function mendAfterEdit(shot: Shot, view: ViewStore): void {
     mended.swatch !== state.swatch ||
     mended.frame !== state.frame ||
     mended.range?.to !== state.range?.to ||
-    mended.selection !== state.selection
+    mended.selection !== state.selection ||
+    mended.clip !== state.clip ||
+    mended.mouths.chart !== state.mouths.chart
   ) {
-    const { layerId, swatch, frame, range, selection } = mended;
-    view.setState({ layerId, swatch, frame, range, selection });
+    const { layerId, swatch, frame, range, selection, clip, mouths } = mended;
+    view.setState({ layerId, swatch, frame, range, selection, clip, mouths });
   }
 }
 

@@ -43,6 +43,8 @@ export class Player {
   private pictures = new Map<string, ImageBitmap>();
   private room = 0;
   private run = 0;
+  /** The frame playing began on, and when that frame sounded on the audio clock; null before the first playing. */
+  began: { frame: number; time: number } | null = null;
   private readying: Promise<void> | null = null;
   /** Pixels per paper pixel of the ready pictures; set by the paper on screen. */
   scale = 0.5;
@@ -167,11 +169,12 @@ export class Player {
     const start = first >= from && first < to ? first - from : 0;
     // Time 0 of the first lap is where frame `from` would have started.
     const zero = sound.now + LEAD - start / fps;
+    this.began = { frame: from + start, time: sound.now + LEAD };
     const lap = length / fps;
     let laps = 0;
     const schedule = (n: number) => {
       const begin = n === 0 ? from + start : from;
-      sound.schedule(session.shot, begin, to + 1, zero + n * lap + (begin - from) / fps, speed);
+      sound.schedule(() => session.shot, begin, to + 1, zero + n * lap + (begin - from) / fps, speed);
     };
     schedule(0);
     let last = start - 1;

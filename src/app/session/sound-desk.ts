@@ -1,50 +1,66 @@
-/** The browser's sound: decoding, waveforms, playing in time and hearing a single frame. */
-import { type Remote, wrap } from 'comlink';
-import { BadFile, type Id, type Shot } from '../../core/shot/index.ts';
-import { cuesBetween, type Peaks } from '../../core/sound/index.ts';
-import type { SoundFace } from '../../workers/sound.worker.ts';
+/** The browser's sound: decoding, waveforms, playing in time, hearing a single frame, trying sounds out. */
+import { proxy, type Remote, wrap } from 'comlink';
+import { BadFile, type Clip, type Id, type Shot } from '../../core/shot/index.ts';
+import { type LoopPart, mix, type Peaks, type Sound, sampleOfFrame, toStereo } from '../../core/sound/index.ts';
+import type { FixedSound, Reading, SpokenWord } from '../../core/speech/index.ts';
+import type { ReadLine, SoundFace, Words } from '../../workers/sound.worker.ts';
+import { MixRun } from './mix-run.ts';
 
-/** Length of a scrubbed grain in frames, and its ramps in seconds. */
-const GRAIN_FRAMES = 1.5;
+/** Ramps at both ends of a scrubbed piece, seconds. */
 const RAMP = 0.005;
+/** A run that has sounded this long after its end is forgotten, seconds. */
+const PAST = 1;
 
 export class SoundDesk {
-  private readonly context = new AudioContext({ latencyHint: 'interactive' });
+  readonly context = new AudioContext({ latencyHint: 'interactive' });
+  /** All that is heard goes through here. */
+  readonly out: GainNode = new GainNode(this.context);
   private readonly worker = new Worker(new URL('../../workers/sound.worker.ts', import.meta.url), { type: 'module' });
   private readonly face: Remote<SoundFace> = wrap<SoundFace>(this.worker);
-  private buffers = new Map<Id, AudioBuffer>();
-  private waves = new Map<Id, Peaks>();
-  private playing = new Set<AudioBufferSourceNode>();
+  private readonly decoded = new Map<Id, Sound>();
+  private readonly waves = new Map<Id, Peaks>();
+  private runs: { run: MixRun; over: number }[] = [];
   private grain: AudioBufferSourceNode | null = null;
+  private tried: AudioBufferSourceNode | null = null;
   private listeners = new Set<() => void>();
+
+  constructor() {
+    this.out.connect(this.context.destination);
+  }
 
   /** Decodes a sound file. @throws BadFile with a sentence when the browser cannot. */
   async decode(file: Blob, name: string): Promise<AudioBuffer> {
     const bytes = await file.arrayBuffer();
+    let buffer: AudioBuffer;
     try {
-      const buffer = await this.context.decodeAudioData(bytes);
-      if (buffer.length === 0) throw new Error('empty');
-      return buffer;
+      buffer = await this.context.decodeAudioData(bytes);
     } catch {
-      throw new BadFile(`"${name}" cannot be read as sound. Bring it in as WAV, MP3, OGG, FLAC or M4A.`);
+      throw new BadFile(`“${name}” cannot be read as sound. Bring it in as WAV, MP3, OGG, FLAC or M4A.`);
     }
+    if (buffer.length === 0) throw new BadFile(`“${name}” has no sound in it: it is zero seconds long.`);
+    return buffer;
   }
 
   /** Keeps a decoded sound at hand and draws its waveform. */
   async keep(asset: Id, buffer: AudioBuffer): Promise<void> {
-    this.buffers.set(asset, buffer);
-    const channels = Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c));
+    const channels = toStereo(
+      Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c)),
+    );
+    this.decoded.set(asset, { channels, rate: buffer.sampleRate });
     this.waves.set(asset, await this.face.peaks(channels, buffer.sampleRate));
     for (const listener of this.listeners) listener();
   }
 
   has(asset: Id): boolean {
-    return this.buffers.has(asset);
+    return this.decoded.has(asset);
   }
 
   peaks(asset: Id): Peaks | null {
     return this.waves.get(asset) ?? null;
   }
+
+  /** Samples of a sound; null until it is decoded. */
+  sound = (asset: Id): Sound | null => this.decoded.get(asset) ?? null;
 
   /** Told when a waveform becomes ready. */
   subscribe = (listener: () => void): (() => void) => {
@@ -68,54 +84,101 @@ export class SoundDesk {
   }
 
   /** Schedules the sound of frames `from` to `to` (exclusive), frame `from` at clock time `at`, at `speed`. */
-  schedule(shot: Shot, from: number, to: number, at: number, speed: number): void {
-    for (const { clip, delay, offset, seconds } of cuesBetween(shot, from, to)) {
-      const buffer = this.buffers.get(clip.asset);
-      if (!buffer) continue;
-      const source = this.source(buffer, clip.gain);
-      source.playbackRate.value = speed;
-      const begin = at + delay / speed;
-      const late = Math.max(0, this.context.currentTime - begin);
-      if (late * speed >= seconds) continue;
-      source.start(begin + late, offset + late * speed, seconds - late * speed);
-      this.playing.add(source);
-      source.onended = () => this.playing.delete(source);
-    }
+  schedule(shot: () => Shot, from: number, to: number, at: number, speed: number): void {
+    this.runs = this.runs.filter(({ over }) => over > this.context.currentTime);
+    const run = new MixRun(this.context, this.out, { shot, sounds: this.sound, from, to, at, speed });
+    this.runs.push({ run, over: at + (to - from) / shot().fps / speed + PAST });
   }
 
-  private source(buffer: AudioBuffer, gain: number, ramp?: { at: number; seconds: number }): AudioBufferSourceNode {
-    const source = this.context.createBufferSource();
-    source.buffer = buffer;
-    const volume = this.context.createGain();
-    volume.gain.value = gain;
-    if (ramp) {
-      volume.gain.setValueAtTime(0, ramp.at);
-      volume.gain.linearRampToValueAtTime(gain, ramp.at + RAMP);
-      volume.gain.setValueAtTime(gain, ramp.at + ramp.seconds - RAMP);
-      volume.gain.linearRampToValueAtTime(0, ramp.at + ramp.seconds);
-    }
-    source.connect(volume).connect(this.context.destination);
-    return source;
-  }
-
-  /** Lets the sound of one frame be heard. */
-  scrub(shot: Shot, frame: number): void {
+  /** Lets the sound of `frames` frames from `frame` on be heard. */
+  scrub(shot: Shot, frame: number, frames: number): void {
     void this.wake();
     this.grain?.stop();
     this.grain = null;
-    const at = this.context.currentTime + 0.005;
-    for (const { clip, offset, seconds } of cuesBetween(shot, frame, frame + GRAIN_FRAMES)) {
-      const buffer = this.buffers.get(clip.asset);
-      if (!buffer || seconds < 3 * RAMP) continue;
-      const source = this.source(buffer, clip.gain, { at, seconds });
-      source.start(at, offset, seconds);
-      this.grain = source;
+    const rate = this.context.sampleRate;
+    const from = sampleOfFrame(frame, shot.fps, rate);
+    const count = sampleOfFrame(frame + frames, shot.fps, rate) - from;
+    const channels = mix(shot, this.sound, from, count, rate);
+    const ramp = Math.min(count >> 1, Math.round(RAMP * rate));
+    for (const channel of channels) {
+      for (let i = 0; i < ramp; i++) {
+        channel[i] *= i / ramp;
+        channel[count - 1 - i] *= i / ramp;
+      }
     }
+    this.grain = this.start({ channels, rate });
+  }
+
+  private start({ channels, rate }: Sound): AudioBufferSourceNode {
+    const buffer = this.context.createBuffer(channels.length, Math.max(1, channels[0].length), rate);
+    channels.forEach((channel, c) => void buffer.copyToChannel(channel as Float32Array<ArrayBuffer>, c));
+    const source = new AudioBufferSourceNode(this.context, { buffer });
+    source.connect(this.out);
+    source.start();
+    return source;
+  }
+
+  /** Lets a sound be heard by itself; the one tried before is cut off. `over`: told when it has ended. */
+  async tryOut(sound: Sound, over: () => void = () => {}): Promise<void> {
+    await this.wake();
+    this.tried?.stop();
+    const source = this.start(sound);
+    this.tried = source;
+    source.onended = () => {
+      if (this.tried === source) this.tried = null;
+      over();
+    };
+  }
+
+  /** The shot's sound over frames `from` to `to` (exclusive), as it is heard. */
+  mixed(shot: Shot, from: number, to: number): Sound {
+    const rate = this.context.sampleRate;
+    const first = sampleOfFrame(from, shot.fps, rate);
+    const count = sampleOfFrame(to, shot.fps, rate) - first;
+    return { channels: mix(shot, this.sound, first, count, rate), rate };
+  }
+
+  /** The part of a clip's sound that is used; null until it is decoded. */
+  private part(clip: Clip): Sound | null {
+    const sound = this.sound(clip.asset);
+    if (!sound) return null;
+    const [from, to] = [clip.in, clip.out].map((time) => Math.round(time * sound.rate));
+    return { channels: sound.channels.map((channel) => channel.slice(from, to)), rate: sound.rate };
+  }
+
+  private key(clip: Clip): string {
+    return `${clip.asset} ${clip.in} ${clip.out}`;
+  }
+
+  /** Lays words on a clip's sound. Null while the sound is not decoded yet. */
+  async read(clip: Clip, words: Words, progress: (share: number) => void): Promise<ReadLine | null> {
+    const sound = this.part(clip);
+    return sound && this.face.read(this.key(clip), sound, words, proxy(progress));
+  }
+
+  async listen(clip: Clip, progress: (share: number) => void): Promise<Reading | null> {
+    const sound = this.part(clip);
+    return sound && this.face.listen(this.key(clip), sound, proxy(progress));
+  }
+
+  async readAgain(clip: Clip, sounds: FixedSound[]): Promise<Reading | null> {
+    const sound = this.part(clip);
+    return sound && this.face.readAgain(this.key(clip), sound, sounds);
+  }
+
+  pronounce(words: Words): Promise<SpokenWord[]> {
+    return this.face.pronounce(words);
+  }
+
+  /** Where a clip's sound can be joined to its own beginning. */
+  async loop(clip: Clip): Promise<LoopPart | null> {
+    const sound = this.sound(clip.asset);
+    return sound && this.face.loop(sound.channels, sound.rate, clip.in, clip.out);
   }
 
   stopAll(): void {
-    for (const source of this.playing) source.stop();
-    this.playing.clear();
+    for (const { run } of this.runs) run.stop();
+    this.runs = [];
   }
 
   close(): void {

@@ -1,6 +1,7 @@
 /** What the person looks at and holds in the hand: not part of the shot, remembered beside it. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { EraseHow, KneadHow, Pick, Shape } from '../../core/ink/index.ts';
+import type { MouthWishes } from '../../core/mouths/index.ts';
 import type { Matrix } from '../../core/picture/index.ts';
 import type { Ends, Span } from '../../core/sheet/index.ts';
 import { BRUSH_KINDS, type Id, type NoteColour, type Shot } from '../../core/shot/index.ts';
@@ -58,7 +59,7 @@ export interface Selection extends Span {
 
 /** What is being written into the sheet by keyboard. */
 export interface Entry {
-  kind: 'hold' | 'drawing' | 'label' | 'note' | 'marker';
+  kind: 'hold' | 'drawing' | 'label' | 'note' | 'marker' | 'sound';
   text: string;
 }
 
@@ -67,7 +68,7 @@ export type Peek = 'before' | 'after' | 'rough' | 'model';
 
 export type DeskCard = 'brush' | 'ghosts' | 'lines' | 'reference';
 
-export type SheetCard = 'layers' | 'timing' | 'notes' | 'tray';
+export type SheetCard = 'layers' | 'timing' | 'notes' | 'tray' | 'parts';
 
 /** What the timing card was last set to. */
 export interface TimingWishes {
@@ -113,6 +114,8 @@ export interface ViewState {
   /** Preview speed; 1 is the shot's rate. */
   speed: number;
   scrubSound: boolean;
+  /** Frames that are heard when scrubbing. */
+  scrubFrames: number;
   /** Frames a new drawing is held. */
   newHold: number;
   rowHeight: number;
@@ -129,6 +132,22 @@ export interface ViewState {
   /** The pencil notes are written with. */
   noteColour: NoteColour;
   timing: TimingWishes;
+  /** The clip in hand in the Sound view; null elsewhere, and while none is. */
+  clip: Id | null;
+  /** Frames across the Sound view: the first in sight, and pixels a frame; null: the whole shot. */
+  soundView: { from: number; scale: number } | null;
+  soundCard: SoundCard;
+  /** The mouth chart in hand, and how mouths are laid from the reading. */
+  mouths: MouthSettings;
+  /** The place mouths sit on is shown with handles. */
+  mouthGuideShown: boolean;
+}
+
+/** What stands open under the tracks. */
+export type SoundCard = 'clip' | 'reading' | 'foley' | 'record';
+
+export interface MouthSettings extends MouthWishes {
+  chart: Id | null;
 }
 
 export const FIRST_TOOLS: ToolSettings = {
@@ -165,6 +184,7 @@ export function firstView(shot: Shot): ViewState {
     loop: true,
     speed: 1,
     scrubSound: true,
+    scrubFrames: 2,
     newHold: 2,
     rowHeight: 18,
     picked: null,
@@ -186,6 +206,11 @@ export function firstView(shot: Shot): ViewState {
       frames: 1,
       framesIn: 'chosen',
     },
+    clip: null,
+    soundView: null,
+    soundCard: 'clip',
+    mouths: { chart: null, lead: 1, ones: false },
+    mouthGuideShown: false,
   };
 }
 
@@ -221,6 +246,10 @@ export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettin
   if (!shot.layers.some((layer) => layer.id === view.layerId)) view.layerId = first.layerId;
   if (!shot.palettes[0].swatches.some((swatch) => swatch.id === view.swatch)) view.swatch = first.swatch;
   view.timing = { ...first.timing, ...view.timing };
+  if (!shot.tracks.some(({ clips }) => clips.some(({ id }) => id === view.clip))) view.clip = null;
+  view.mouths = { ...first.mouths, ...view.mouths };
+  if (!shot.charts.some(({ id }) => id === view.mouths.chart))
+    view.mouths = { ...view.mouths, chart: shot.charts[0]?.id ?? null };
   view.selection = mendSelection(view.selection, shot);
   view.frame = Math.max(0, Math.min(shot.length - 1, view.frame));
   if (view.range) {

@@ -14,6 +14,7 @@ import { type Grip, gripAt, type SheetDrag, startDrag } from './sheet-pointer.ts
 
 const CURSORS: Record<Grip, string> = {
   scrub: 'default',
+  bound: 'row-resize',
   range: 'row-resize',
   choose: 'cell',
   carry: 'grab',
@@ -45,6 +46,7 @@ export function SheetBody() {
   const stack = useShot((shot) => shot.layers);
   const length = useShot((shot) => shot.length);
   const noted = useShot((shot) => shot.notes.length + shot.markers.length > 0);
+  const read = useShot((shot) => shot.reading.length > 0);
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
   const folded = useView((state) => state.folded);
@@ -56,7 +58,10 @@ export function SheetBody() {
   const [room, setRoom] = useState({ width: 340, height: 400 });
   const order = stack.map(({ id }) => id).join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: `order` stands for the part of the stack that is laid out
-  const layout = useMemo(() => layoutSheet(room.width, stack, folded, noted), [room.width, order, folded, noted]);
+  const layout = useMemo(
+    () => layoutSheet(room.width, stack, folded, { reading: read, notes: noted }),
+    [room.width, order, folded, noted, read],
+  );
   const layer = stack.find((each) => each.id === layerId);
 
   useEffect(() => {
@@ -188,6 +193,7 @@ function usePainted(
   const parts = [
     useShot((shot) => shot.layers),
     useShot((shot) => shot.tracks),
+    useShot((shot) => shot.reading),
     useShot((shot) => shot.notes),
     useShot((shot) => shot.markers),
     useShot((shot) => shot.length),

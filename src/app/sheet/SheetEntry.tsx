@@ -11,6 +11,7 @@ const ABOUT: Record<Entry['kind'], string> = {
   label: 'Label of this drawing',
   note: 'Note',
   marker: 'Name of this frame',
+  sound: 'Sound heard at this frame',
 };
 
 /** The little field on the sheet where holds, numbers, labels, notes and names are written. */
@@ -28,8 +29,8 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
   }, [kind]);
   if (!entry) return null;
   const column = layout.columns.find(({ id }) => id === layerId);
-  const beside = entry.kind === 'note' || entry.kind === 'marker';
-  const wide = beside ? 168 : entry.kind === 'label' ? 104 : 96;
+  const beside = entry.kind === 'note' || entry.kind === 'marker' || entry.kind === 'sound';
+  const wide = entry.kind === 'sound' ? 128 : beside ? 168 : entry.kind === 'label' ? 104 : 96;
   const left = beside ? FRAME_COLUMN : layout.frozen + (column?.left ?? 0) + (column?.width ?? 0) / 2 - wide / 2;
   const set = (next: Entry | null) => view.setState({ entry: next });
   // Words that were written are taken when the hand goes elsewhere; a number half typed is not.
@@ -37,7 +38,8 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
     if (entry.kind === 'note' || entry.kind === 'marker' || entry.kind === 'label') takeEntry(commands, entry);
     set(null);
   };
-  const about = entry.kind === 'note' ? `${noteColour} note` : entry.kind === 'marker' ? 'frame name' : entry.kind;
+  const about =
+    entry.kind === 'note' || entry.kind === 'sound' ? `${noteColour} ${entry.kind}` : entry.kind === 'marker' ? 'frame name' : entry.kind;
   return (
     <div
       className="absolute z-[8] flex items-center overflow-hidden rounded border-2 border-accent bg-white shadow-md"

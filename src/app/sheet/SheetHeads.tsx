@@ -34,7 +34,12 @@ export const SheetHeads = memo(function SheetHeads({ layout, width }: { layout: 
         <span className={label} style={{ width: FRAME_COLUMN }}>
           fr
         </span>
-        <span className={label} style={{ width: layout.soundEnd - FRAME_COLUMN }}>
+        {layout.readingEnd > FRAME_COLUMN && (
+          <span className={label} style={{ width: layout.readingEnd - FRAME_COLUMN }}>
+            track
+          </span>
+        )}
+        <span className={label} style={{ width: layout.soundEnd - layout.readingEnd }}>
           sound
         </span>
         {layout.frozen > layout.soundEnd && (

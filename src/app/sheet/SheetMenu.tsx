@@ -48,6 +48,8 @@ const CELL: MenuPlan = [
     ],
   ],
   ['Notes', ['note', 'next-pencil', 'notes-earlier', 'notes-later', 'notes-clear', null, 'marker', 'pin-sound']],
+  ['Sound', ['write-sound', 'sounds-earlier', 'sounds-later', 'sounds-recolour', 'sounds-clear']],
+  ['Mouths', ['mouths-fill', 'mouths-sit', 'mouth-guide', 'mouth-lead']],
   ['Range', ['range-from', 'range-to', 'range-chosen', 'range-all']],
   null,
   'cut',

@@ -8,6 +8,7 @@ import { useCommand, useCommands } from '../commands/context.ts';
 import { addLayer } from '../commands/layers.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { Menu } from '../parts/Menu.tsx';
+import { PartsCard } from '../parts-tray/PartsCard.tsx';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import type { SheetCard } from '../session/view-state.ts';
 import { LayerList } from './LayerList.tsx';
@@ -20,6 +21,7 @@ const NEW_LAYERS: [string, Purpose][] = [
   ['Rough', 'rough'],
   ['Clean', 'clean'],
   ['Effect', 'effect'],
+  ['Mouth', 'mouth'],
   ['Background', 'background'],
 ];
 
@@ -93,6 +95,7 @@ function Cards() {
     ['timing', 'Timing'],
     ['notes', notes > 0 ? `Notes ${notes}` : 'Notes'],
     ['tray', unused > 0 ? `Tray ${unused}` : 'Tray'],
+    ['parts', 'Parts'],
   ];
   return (
     <Tabs.Root
@@ -138,6 +141,9 @@ function Cards() {
       </Tabs.Content>
       <Tabs.Content value="tray" className="min-h-0 flex-1 overflow-y-auto">
         <TrayCard />
+      </Tabs.Content>
+      <Tabs.Content value="parts" className="min-h-0 flex-1 overflow-y-auto">
+        <PartsCard />
       </Tabs.Content>
     </Tabs.Root>
   );

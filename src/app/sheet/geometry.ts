@@ -5,6 +5,8 @@ export const HEAD = 36;
 /** The strip at the left edge where the played range is drawn. */
 const RANGE_STRIP = 9;
 export const FRAME_COLUMN = 36;
+/** The track reading, when there is one. */
+const READING_COLUMN = 32;
 const SOUND_COLUMN = 40;
 /** Notes and marker names: so wide at least, wider where the layers leave room. */
 const NOTES_COLUMN = 36;
@@ -36,7 +38,8 @@ export interface Column {
 }
 
 export interface SheetLayout {
-  /** Where the sound begins and ends, and where the notes do; together the frozen columns. */
+  /** Where the track reading, the sound and the notes end; together the frozen columns. */
+  readingEnd: number;
   soundEnd: number;
   frozen: number;
   columns: Column[];
@@ -44,16 +47,22 @@ export interface SheetLayout {
   width: number;
 }
 
-/** Shares `room` pixels out among the columns; notes have one when the shot has any. */
-export function layoutSheet(room: number, layers: Layer[], folded: Id[], notes: boolean): SheetLayout {
-  const soundEnd = FRAME_COLUMN + SOUND_COLUMN;
+/** Shares `room` pixels out among the columns; the track reading and notes have one when the shot has any. */
+export function layoutSheet(
+  room: number,
+  layers: Layer[],
+  folded: Id[],
+  has: { reading: boolean; notes: boolean },
+): SheetLayout {
+  const readingEnd = FRAME_COLUMN + (has.reading ? READING_COLUMN : 0);
+  const soundEnd = readingEnd + SOUND_COLUMN;
   const order = columns(layers).map(({ id }) => ({ id, folded: folded.includes(id) }));
   const closed = order.filter((each) => each.folded).length;
   const open = order.length - closed;
   const forAll = room - soundEnd - closed * FOLDED_COLUMN;
   // Notes get half of what the layers do not need, for words want room more than numbers do.
   const spare = Math.max(0, forAll - NOTES_COLUMN - open * LEAST_COLUMN);
-  const forNotes = notes ? Math.min(MOST_NOTES, NOTES_COLUMN + Math.floor(spare / 2)) : 0;
+  const forNotes = has.notes ? Math.min(MOST_NOTES, NOTES_COLUMN + Math.floor(spare / 2)) : 0;
   const width = Math.floor((forAll - forNotes) / Math.max(1, open));
   const frozen = soundEnd + forNotes;
   let left = 0;
@@ -66,7 +75,7 @@ export function layoutSheet(room: number, layers: Layer[], folded: Id[], notes: 
     left += column.width;
     return column;
   });
-  return { soundEnd, frozen, columns: out, width: frozen + left };
+  return { readingEnd, soundEnd, frozen, columns: out, width: frozen + left };
 }
 
 export interface Place {
@@ -74,7 +83,7 @@ export interface Place {
   /** 0..1 down the row. */
   within: number;
   /** The layer under the pointer, or the column before the layers; null to the right of all. */
-  column: { layer: Id } | 'range' | 'frames' | 'sound' | 'notes' | null;
+  column: { layer: Id } | 'range' | 'frames' | 'reading' | 'sound' | 'notes' | null;
 }
 
 /** What lies under a point of the sheet's body. */
@@ -90,6 +99,7 @@ export function placeAt(
   const place = (column: Place['column']): Place => ({ frame, within: row - frame, column });
   if (x < RANGE_STRIP) return place('range');
   if (x < FRAME_COLUMN) return place('frames');
+  if (x < layout.readingEnd) return place('reading');
   if (x < layout.soundEnd) return place('sound');
   if (x < layout.frozen) return place('notes');
   const at = x - layout.frozen + scroll.left;

@@ -1,15 +1,15 @@
 /** Paints the visible rows of the sheet, as the trade's paper one looks. */
 import type { Note, NoteColour, Shot } from '../../core/shot/index.ts';
-import { clipSeconds, type Peaks, peakBetween } from '../../core/sound/index.ts';
+import type { Peaks } from '../../core/sound/index.ts';
 import type { Selection } from '../session/view-state.ts';
 import { FRAME_COLUMN, type SheetLayout } from './geometry.ts';
 import { paintColumns } from './paint-columns.ts';
+import { paintReading, paintSound } from './paint-sound.ts';
 import {
   ACCENT,
   INK,
   LOWER,
   MONO,
-  MUTED,
   NOTE,
   PANEL,
   RULE,
@@ -17,7 +17,6 @@ import {
   RULE_12,
   SANS,
   SECOND,
-  SOUND,
   WASH,
 } from './sheet-colours.ts';
 
@@ -69,9 +68,10 @@ export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: 
   paintColumns(c, scene, rows);
   // The frozen columns lie over layers scrolled to the left.
   ground(layout.frozen);
+  paintReading(c, scene, rows);
   paintSound(c, scene, rows);
   paintRules(c, scene, rows);
-  for (const x of [FRAME_COLUMN, layout.soundEnd, layout.frozen]) {
+  for (const x of [FRAME_COLUMN, layout.readingEnd, layout.soundEnd, layout.frozen]) {
     c.fillStyle = RULE;
     c.fillRect(x - 1, 0, 1, height);
   }
@@ -113,52 +113,6 @@ function paintNumbers(c: CanvasRenderingContext2D, scene: SheetScene, { first, l
     c.fillStyle = SECOND;
     c.fillText(String(number), FRAME_COLUMN - 7, top + rh / 2 + 1);
   }
-}
-
-function paintSound(c: CanvasRenderingContext2D, scene: SheetScene, { first, last, y }: Rows): void {
-  const { shot, layout, rowHeight: rh } = scene;
-  const middle = (FRAME_COLUMN + layout.soundEnd) / 2;
-  const reach = (layout.soundEnd - FRAME_COLUMN) / 2 - 3;
-  const slices = Math.max(2, Math.round(rh / 3));
-  for (const track of shot.tracks) {
-    for (const clip of track.clips) {
-      const peaks = scene.peaks(clip.asset);
-      const seconds = clipSeconds(clip);
-      const from = Math.max(first, clip.frame);
-      const to = Math.min(last, clip.frame + Math.ceil(seconds * shot.fps));
-      c.fillStyle = track.muted ? MUTED : SOUND;
-      if (clip.frame >= first) {
-        c.fillRect(FRAME_COLUMN + 2, Math.round(y(clip.frame)), reach * 2, 1);
-        if (clip.pin) paintPin(c, FRAME_COLUMN + 5, y(clip.frame) + 4);
-      }
-      if (!peaks) continue;
-      for (let frame = from; frame < to; frame++) {
-        for (let s = 0; s < slices; s++) {
-          const a = (frame - clip.frame + s / slices) / shot.fps;
-          if (a >= seconds) break;
-          const [low, high] = peakBetween(peaks, clip.in + a, clip.in + a + 1 / (slices * shot.fps));
-          const left = Math.min(reach, -low * clip.gain * reach * 1.15);
-          const right = Math.min(reach, high * clip.gain * reach * 1.15);
-          c.fillRect(
-            middle - Math.max(0.5, left),
-            y(frame) + (s * rh) / slices + 0.5,
-            Math.max(1, left + right),
-            Math.max(1, rh / slices - 1),
-          );
-        }
-      }
-    }
-  }
-}
-
-/** A drawing pin's head where a pinned sound begins. */
-function paintPin(c: CanvasRenderingContext2D, x: number, y: number): void {
-  const fill = c.fillStyle;
-  c.fillStyle = NOTE.ochre;
-  c.beginPath();
-  c.arc(x, y, 2.5, 0, 2 * Math.PI);
-  c.fill();
-  c.fillStyle = fill;
 }
 
 /** Each pencil has a mark of its own too, so that colour is not all that tells them apart. */

@@ -2,6 +2,7 @@
  * The pen on the sheet: going there, choosing, carrying a drawing, longer and shorter holds, slid changes, stretched and
  * dragged pieces, the played range. Each drag is one step of undo.
  */
+import { moveBound, type ReadingRow, readingRows } from '../../core/reading/index.ts';
 import {
   exposuresOf,
   fitInProportion,
@@ -19,9 +20,11 @@ import {
   takePiece,
   touched,
 } from '../../core/sheet/index.ts';
+import { findClip } from '../../core/sound/index.ts';
 import { type Exposure, type Id, type Layer, newId, type Shot } from '../../core/shot/index.ts';
 import { between } from '../commands/choosing.ts';
 import { goToFrame } from '../commands/play.ts';
+import { readAround } from '../commands/reading.ts';
 import type { CommandContext } from '../commands/register.ts';
 import { refusedByLock, timed } from '../commands/timed.ts';
 import type { Selection, ViewState } from '../session/view-state.ts';
@@ -41,7 +44,7 @@ export interface SheetDrag {
   end?(place: Place, held: Held): void;
 }
 
-export type Grip = 'scrub' | 'range' | 'choose' | 'carry' | 'length' | 'stretch' | 'move';
+export type Grip = 'scrub' | 'bound' | 'range' | 'choose' | 'carry' | 'length' | 'stretch' | 'move';
 
 type Looked = Pick<ViewState, 'frame' | 'layerId' | 'selection' | 'folded'>;
 
@@ -57,6 +60,7 @@ function isChosen(selection: Selection | null, layer: Layer, frame: number): boo
 /** What a pen coming down here would take hold of. */
 export function gripAt(shot: Shot, view: Looked, place: Place): Grip {
   if (place.column === 'range') return 'range';
+  if (place.column === 'reading') return boundAt(shot, place) ? 'bound' : 'scrub';
   const layer = layerAt(shot, place);
   if (!layer) return 'scrub';
   const { frame, within } = place;
@@ -76,6 +80,7 @@ export function startDrag(context: CommandContext, place: Place, held: Held): Sh
   const grip = gripAt(session.shot, view.getState(), place);
   const layer = layerAt(session.shot, place);
   if (grip === 'range') return dragRange(context, place);
+  if (grip === 'bound') return dragBound(context, place);
   if (!layer) {
     goToFrame(context, place.frame);
     return { move: ({ frame }) => goToFrame(context, frame) };
@@ -111,6 +116,49 @@ function choose(context: CommandContext, anchor: { frame: number; layerId: Id },
   };
   to(place);
   return { move: to };
+}
+
+/** How near a sound's beginning or end the pen takes hold of it, in rows. */
+const NEAR_BOUND = 0.3;
+
+/** The bound of a sound of the track reading under the pen; null when there is none. */
+function boundAt(shot: Shot, { frame, within }: Place): { row: ReadingRow; which: 'from' | 'to' } | null {
+  const at = frame + within;
+  let best: { row: ReadingRow; which: 'from' | 'to' } | null = null;
+  let least = NEAR_BOUND;
+  for (const row of readingRows(shot)) {
+    for (const which of ['from', 'to'] as const) {
+      const off = Math.abs(row[which] - at);
+      if (off < least) {
+        least = off;
+        best = { row, which };
+      }
+    }
+  }
+  return best;
+}
+
+/** A bound of a sound, dragged by whole frames; when it is let go its computed neighbours are laid anew around it. */
+function dragBound(context: CommandContext, place: Place): SheetDrag {
+  const { session } = context;
+  const { row, which } = boundAt(session.shot, place)!;
+  const gesture = `bound ${newId()}`;
+  const from = place.frame + place.within;
+  let moved = false;
+  goToFrame(context, Math.max(0, Math.floor(row[which])));
+  return {
+    move({ frame, within }) {
+      const by = frame + within - from;
+      if (!moved && Math.abs(by) < NEAR_BOUND) return;
+      moved = true;
+      const to = Math.round(row[which] + by);
+      session.change('set a bound', (shot) => moveBound(shot, row.sound.id, which, to), gesture);
+    },
+    end() {
+      const clip = moved && row.sound.clip !== null ? findClip(session.shot, row.sound.clip)?.clip : null;
+      if (clip) void readAround(context, clip, gesture);
+    },
+  };
 }
 
 function dragRange({ session, view }: CommandContext, { frame: from }: Place): SheetDrag {

@@ -1,8 +1,13 @@
-import Music from 'lucide-react/icons/audio-lines';
-import { useState } from 'react';
+import Music from 'lucide-react/icons/music';
+import Plus from 'lucide-react/icons/plus';
+import Whole from 'lucide-react/icons/scan';
+import Higher from 'lucide-react/icons/zoom-in';
+import Lower from 'lucide-react/icons/zoom-out';
+import { type ReactNode, useEffect, useState } from 'react';
 import { soundEnd } from '../../core/sound/index.ts';
+import { useCommand } from '../commands/context.ts';
 import { say } from '../frame/saying.ts';
-import { Button } from '../parts/Button.tsx';
+import { Button, IconButton } from '../parts/Button.tsx';
 import { DropZone } from '../parts/DropZone.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
@@ -11,22 +16,28 @@ import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
 import { importSound } from './import-sound.ts';
-import { TrackRows } from './TrackRows.tsx';
+import { SoundDock } from './SoundDock.tsx';
+import { Tracks } from './Tracks.tsx';
 
-/** Sound: what is heard, along time; the same waveforms run down the sheet. */
 export default function SoundView() {
   const open = useOpenShot();
   const shot = useShot(wholeShot);
   const frame = useView((state) => state.frame);
+  const scrubFrames = useView((state) => state.scrubFrames);
+  const scrub = useView((state) => state.scrubSound);
   const [here, setHere] = useState(false);
   const [busy, setBusy] = useState('');
   const end = soundEnd(shot);
+  // A clip is in hand only where it is seen; elsewhere its keys are others’.
+  useEffect(() => () => open.view.setState({ clip: null }), [open]);
 
   const bring = async (files: File[]) => {
     for (const file of files) {
       setBusy(`Reading ${file.name}…`);
       try {
-        await importSound(open, file, here ? frame : 0);
+        const come = await importSound(open, file, { frame: here ? frame : 0 });
+        if (come) open.view.setState({ clip: come.clip, picked: null });
+        if (come?.fault) say(come.fault);
       } catch (error) {
         say(sentence(error));
       }
@@ -47,11 +58,32 @@ export default function SoundView() {
           >
             Bring in a sound
           </FileButton>
-          <label className="flex items-center gap-1.5 text-sm">
+          <label className="flex items-center gap-1.5 text-sm whitespace-nowrap">
             <input type="checkbox" checked={here} onChange={(event) => setHere(event.target.checked)} />
             From frame {frame + 1} on
           </label>
-          <span className="truncate text-sm text-second">{busy || 'WAV, MP3, OGG, FLAC or M4A'}</span>
+          <span className="hidden truncate text-sm text-second min-[1180px]:inline">
+            {busy || 'WAV, MP3, OGG, FLAC or M4A'}
+          </span>
+          <span className="ml-auto flex items-center gap-1 text-sm">
+            <ToolButton id="scrub-longer" className="!h-7 !w-auto px-2">
+              <span className={scrub ? '' : 'text-second line-through'}>
+                hear {scrubFrames === 1 ? 'a frame' : `${scrubFrames} frames`}
+              </span>
+            </ToolButton>
+            <ToolButton id="track-new">
+              <Plus size={15} />
+            </ToolButton>
+            <ToolButton id="sound-out">
+              <Lower size={15} />
+            </ToolButton>
+            <ToolButton id="sound-in">
+              <Higher size={15} />
+            </ToolButton>
+            <ToolButton id="sound-whole">
+              <Whole size={15} />
+            </ToolButton>
+          </span>
         </div>
         {end > shot.length && (
           <div
@@ -65,14 +97,26 @@ export default function SoundView() {
           </div>
         )}
         {shot.tracks.length === 0 ? (
-          <Empty title="No sound yet">
-            Bring in the dialogue first: the waveform then runs down the sheet beside the frames, and every frame can be
-            heard. Or drop a sound file here.
-          </Empty>
+          <div className="min-h-0 flex-1 overflow-y-auto">
+            <Empty title="No sound yet">
+              Bring in the dialogue first: the waveform then runs down the sheet beside the frames, and every frame can be
+              heard. Or drop a sound file here, record one, or take one from the Foley shelf.
+            </Empty>
+          </div>
         ) : (
-          <TrackRows />
+          <Tracks />
         )}
+        <SoundDock />
       </DropZone>
     </WorkLayout>
+  );
+}
+
+function ToolButton({ id, className, children }: { id: string; className?: string; children: ReactNode }) {
+  const command = useCommand(id);
+  return (
+    <IconButton label={command.name} keys={command.keys} className={className} onClick={command.run}>
+      {children}
+    </IconButton>
   );
 }

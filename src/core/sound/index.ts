@@ -1,5 +1,6 @@
 export * from './clip-edits.ts';
 export * from './clips.ts';
+export * from './faults.ts';
 export * from './foley/index.ts';
 export * from './loop.ts';
 export * from './mix.ts';

@@ -1,0 +1,160 @@
+import { type PointerEvent, useEffect, useMemo, useRef } from 'react';
+import { allOf, type Bounds, boxOf, erase, makeStroke, PenLine, pressureOf } from '../../core/ink/index.ts';
+import { chartDrawing, chartDrawingToDrawOn, chartOf } from '../../core/mouths/index.ts';
+import { after, inverse, type Matrix, mapPoint, Painter, scaleOf } from '../../core/picture/index.ts';
+import { colourMap, type Mouth, type MouthChart, newSeed, type Palette, type Shot } from '../../core/shot/index.ts';
+import { canvasTools } from '../../workers/canvas-tools.ts';
+import { LiveLine } from '../desk/live-line.ts';
+import { colourInHand } from '../desk/tools/colour.ts';
+import { steadyingOf } from '../session/line-settings.ts';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+
+const painter = new Painter(canvasTools(() => null));
+const HEIGHT = 150;
+/** Half the width a mouth has when none is drawn yet, as a share of the paper's width. */
+const FIRST_REACH = 0.11;
+/** Room around the largest mouth. */
+const AIR = 1.3;
+
+/** What of the chart's paper the pad shows: about the lip, so much that its largest mouth fits. */
+function reachOf(shot: Shot, chart: MouthChart): { x: number; y: number } {
+  const reach = { x: shot.width * FIRST_REACH, y: shot.width * FIRST_REACH * 0.5 };
+  const { x, y } = chart.base;
+  const include = ({ minX, maxX, minY, maxY }: Bounds) => {
+    reach.x = Math.max(reach.x, AIR * Math.max(x - minX, maxX - x));
+    reach.y = Math.max(reach.y, AIR * Math.max(y - minY, maxY - y));
+  };
+  for (const { kind } of chart.mouths) {
+    const drawing = chartDrawing(shot, chart, kind);
+    const box = drawing && boxOf(drawing, allOf(drawing));
+    if (box) include(box);
+  }
+  return reach;
+}
+
+/** A pad to draw one mouth of a chart on, large, with the line tool in hand; the rest mouth lies under it as a ghost. */
+export function MouthPad({ chart, kind, width, palette }: { chart: MouthChart; kind: Mouth; width: number; palette: Palette }) {
+  const { session, view } = useOpenShot();
+  const tool = useView((state) => state.tool);
+  const drawing = useShot((shot) => chartDrawing(shot, chart, kind));
+  const under = useShot((shot) => (kind === 'rest' ? null : chartDrawing(shot, chart, 'rest')));
+  const paper = useRef<HTMLCanvasElement>(null);
+  const live = useRef<HTMLCanvasElement>(null);
+  const line = useRef<{ pen: PenLine; seed: number; began: number; show: LiveLine; path: number[] } | null>(null);
+  const dpr = devicePixelRatio || 1;
+  // The pad keeps its scale while one draws: it is measured anew only for another chart or mouth.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `kind` stands for when to measure
+  const matrix = useMemo((): Matrix => {
+    const reach = reachOf(session.shot, chart);
+    const scale = Math.min(width / 2 / reach.x, HEIGHT / 2 / reach.y) * dpr;
+    return [scale, 0, 0, scale, (width / 2) * dpr - chart.base.x * scale, HEIGHT * 0.42 * dpr - chart.base.y * scale];
+  }, [chart.id, kind, width, dpr]);
+
+  useEffect(() => {
+    const target = paper.current!;
+    target.width = width * dpr;
+    target.height = HEIGHT * dpr;
+    const c = target.getContext('2d')!;
+    c.fillStyle = '#fdfcf8';
+    c.fillRect(0, 0, target.width, target.height);
+    const [x, y] = mapPoint(matrix, chart.base.x, chart.base.y);
+    c.strokeStyle = '#b06a12';
+    c.globalAlpha = 0.55;
+    c.beginPath();
+    c.moveTo(0, y);
+    c.lineTo(target.width, y);
+    c.moveTo(x, y - 12 * dpr);
+    c.lineTo(x, y + 12 * dpr);
+    c.stroke();
+    c.globalAlpha = 1;
+    c.setTransform(...(matrix as [number, number, number, number, number, number]));
+    if (under) {
+      c.globalAlpha = 0.35;
+      painter.paintInk(c as never, under.ink, colourMap(palette), '#a8327e');
+      c.globalAlpha = 1;
+    }
+    if (drawing) painter.paintDrawing(c as never, drawing, colourMap(palette));
+    const over = live.current!;
+    over.width = target.width;
+    over.height = target.height;
+  }, [drawing, under, matrix, width, dpr, palette, chart.base]);
+
+  const samples = (event: PointerEvent) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const back = inverse(after(matrix, [1 / dpr, 0, 0, 1 / dpr, 0, 0]));
+    const all = event.nativeEvent.getCoalescedEvents?.() ?? [];
+    return (all.length > 0 ? all : [event.nativeEvent]).map((each) => {
+      const [x, y] = mapPoint(back, each.clientX - box.left, each.clientY - box.top);
+      return {
+        x,
+        y,
+        pressure: pressureOf(each.pointerType, each.pressure),
+        tiltX: (each.tiltX * Math.PI) / 180,
+        tiltY: (each.tiltY * Math.PI) / 180,
+        time: Math.max(0, (each.timeStamp - (line.current?.began ?? each.timeStamp)) / 1000),
+      };
+    });
+  };
+  const kindOfLine = tool === 'pen' || tool === 'brush' ? tool : 'pencil';
+  const look = () => {
+    const { brush } = view.getState().tools[kindOfLine];
+    return { brush, colour: tool === 'eraser' ? '#a3a19b' : colourInHand({ session, view }), seed: line.current!.seed };
+  };
+  const down = (event: PointerEvent<HTMLCanvasElement>) => {
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const settings = view.getState().tools[kindOfLine];
+    line.current = {
+      pen: new PenLine(steadyingOf(settings), scaleOf(matrix) / dpr),
+      seed: newSeed(),
+      began: event.timeStamp,
+      show: new LiveLine(live.current!, painter),
+      path: [],
+    };
+    add(samples(event));
+  };
+  const add = (points: ReturnType<typeof samples>) => {
+    const now = line.current!;
+    for (const point of points) {
+      now.pen.add(point);
+      now.path.push(point.x, point.y);
+    }
+    if (tool !== 'eraser') now.show.show(now.pen.points(), look(), matrix);
+  };
+  const up = () => {
+    const now = line.current;
+    line.current = null;
+    if (!now) return;
+    now.show.clear();
+    if (tool === 'eraser') {
+      const radius = view.getState().tools.eraser.width / 2 / (scaleOf(matrix) / dpr);
+      session.change('erase on the mouth', (shot) => {
+        const mine = chartDrawing(shot, chartOf(shot, chart.id), kind);
+        const left = mine && drawing && erase(drawing.ink, Float32Array.from(now.path), radius);
+        if (mine && left) mine.ink = left;
+      });
+      return;
+    }
+    const { swatch, tools } = view.getState();
+    const stroke = makeStroke(now.pen.finish(), tools[kindOfLine].brush, swatch, now.seed);
+    session.change('line on the mouth', (shot) => {
+      chartDrawingToDrawOn(shot, chartOf(shot, chart.id), kind).ink.push(stroke);
+    });
+  };
+  return (
+    <div className="relative overflow-hidden rounded border border-rule" style={{ width, height: HEIGHT }}>
+      <canvas ref={paper} className="absolute inset-0" style={{ width, height: HEIGHT }} />
+      <canvas
+        ref={live}
+        role="img"
+        aria-label={`Pad of the mouth ${kind}`}
+        className="absolute inset-0 cursor-crosshair touch-none"
+        style={{ width, height: HEIGHT }}
+        onPointerDown={down}
+        onPointerMove={(event) => line.current && add(samples(event))}
+        onPointerUp={up}
+        onPointerCancel={up}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,186 @@
+import Copy from 'lucide-react/icons/copy';
+import Pencil from 'lucide-react/icons/pencil';
+import Plus from 'lucide-react/icons/plus';
+import Trash from 'lucide-react/icons/trash-2';
+import { useState } from 'react';
+import { chartDrawing, duplicateChart, makeChart, removeChart } from '../../core/mouths/index.ts';
+import { MOUTHS, type Mouth, type MouthChart, paletteAt } from '../../core/shot/index.ts';
+import { MOUTH_SOUNDS } from '../../core/speech/index.ts';
+import { useCommand, useCommands } from '../commands/context.ts';
+import { putMouthHere } from '../commands/mouths.ts';
+import { Button, IconButton } from '../parts/Button.tsx';
+import { NameInput } from '../parts/NameInput.tsx';
+import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
+import { MouthEditor } from './MouthEditor.tsx';
+import { MouthGuideCard } from './MouthGuideCard.tsx';
+import { MouthThumb } from './MouthThumb.tsx';
+
+/** The Parts tray: mouth charts. A press puts a mouth on the present frame; the pencil beside it draws it. */
+export function PartsCard() {
+  const { session, view } = useOpenShot();
+  const charts = useShot((shot) => shot.charts);
+  const mouths = useView((state) => state.mouths);
+  const [drawn, setDrawn] = useState<Mouth | null>(null);
+  const chart = charts.find(({ id }) => id === mouths.chart) ?? charts[0];
+  const take = (id: string) => view.setState({ mouths: { ...mouths, chart: id } });
+  const add = () => {
+    const made = makeChart(session.shot, charts.length === 0 ? 'Front' : `Chart ${charts.length + 1}`);
+    if (session.change('new mouth chart', (shot) => void shot.charts.push(made))) take(made.id);
+  };
+  if (!chart) {
+    return (
+      <div className="flex flex-col items-start gap-2 px-3 text-sm">
+        <p className="text-second">
+          A mouth chart is a set of mouths by sound, drawn once and large. Put on a frame they come out sharp at any size,
+          and follow the head.
+        </p>
+        <Button look="main" onClick={add}>
+          New mouth chart
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <div className="flex flex-col gap-2 px-2 pb-2 text-sm">
+      <div className="flex items-center gap-0.5">
+        <select
+          aria-label="Mouth chart"
+          className="h-6 w-7 rounded border border-rule bg-white"
+          value={chart.id}
+          onChange={(event) => take(event.target.value)}
+        >
+          {charts.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <NameInput
+          label="Name of the mouth chart"
+          className="h-6 flex-1 font-medium"
+          value={chart.name}
+          onDone={(name) =>
+            session.change('name the chart', (shot) => void (shot.charts.find(({ id }) => id === chart.id)!.name = name))
+          }
+        />
+        <IconButton label="New mouth chart" className="!h-6 !w-6" onClick={add}>
+          <Plus size={13} />
+        </IconButton>
+        <IconButton
+          label="Another chart that starts equal"
+          className="!h-6 !w-6"
+          onClick={() => {
+            let id = '';
+            session.change('double the chart', (shot) => {
+              id = duplicateChart(shot, chart.id, `${chart.name}, other`.slice(0, 60)).id;
+            });
+            if (id) take(id);
+          }}
+        >
+          <Copy size={13} />
+        </IconButton>
+        <IconButton
+          label={`Remove the chart ${chart.name}`}
+          className="!h-6 !w-6"
+          onClick={() => session.change(`remove the chart ${chart.name}`, (shot) => removeChart(shot, chart.id))}
+        >
+          <Trash size={13} />
+        </IconButton>
+      </div>
+      {drawn ? (
+        <MouthEditor chart={chart} kind={drawn} onKind={setDrawn} />
+      ) : (
+        <MouthGrid chart={chart} onDraw={setDrawn} />
+      )}
+      {!drawn && <Fill />}
+      {!drawn && <MouthGuideCard />}
+    </div>
+  );
+}
+
+function MouthGrid({ chart, onDraw }: { chart: MouthChart; onDraw(kind: Mouth): void }) {
+  const { session } = useOpenShot();
+  const commands = useCommands();
+  const frame = useRestingFrame();
+  useShot((shot) => shot.drawings);
+  const palette = useShot((shot) => paletteAt(shot, frame));
+  return (
+    <ul className="grid grid-cols-5 gap-1" aria-label={`Mouths of ${chart.name}`}>
+      {MOUTHS.map((kind, i) => {
+        const drawing = chartDrawing(session.shot, chart, kind);
+        const sounds = MOUTH_SOUNDS[kind];
+        return (
+          <li key={kind} className="group relative">
+            <button
+              type="button"
+              aria-label={drawing ? `Put mouth ${sounds} on this frame` : `Draw mouth ${sounds}`}
+              title={
+                drawing ? `${sounds}: put on this frame (Alt ${(i + 1) % 10})` : `${sounds}: not drawn yet, press to draw it`
+              }
+              className={`flex w-full flex-col items-center rounded-md border px-0.5 pt-0.5 hover:border-accent ${drawing ? 'border-rule bg-paper' : 'border-dashed border-rule bg-transparent'}`}
+              onClick={() => (drawing ? putMouthHere(commands, kind) : onDraw(kind))}
+            >
+              {drawing ? (
+                <MouthThumb drawing={drawing} palette={palette} width={52} height={34} />
+              ) : (
+                <span className="flex h-[34px] items-center text-second">
+                  <Plus size={14} />
+                </span>
+              )}
+              <span className="truncate text-xs leading-4">{sounds}</span>
+            </button>
+            {drawing && (
+              <button
+                type="button"
+                aria-label={`Draw mouth ${sounds}`}
+                title="Draw it"
+                className="absolute top-0.5 right-0.5 rounded bg-panel/90 p-0.5 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+                onClick={() => onDraw(kind)}
+              >
+                <Pencil size={11} />
+              </button>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** Filling from the reading, and how. */
+function Fill() {
+  const { view } = useOpenShot();
+  const fill = useCommand('mouths-fill');
+  const mouths = useView((state) => state.mouths);
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <Button className="!h-6" title={`${fill.name} (${fill.keys})`} onClick={fill.run}>
+        Fill from the reading
+      </Button>
+      <label className="flex items-center gap-1">
+        lead
+        <select
+          aria-label="Frames a mouth comes before its sound"
+          className="h-6 rounded border border-rule bg-white px-0.5"
+          value={mouths.lead}
+          onChange={(event) => view.setState({ mouths: { ...mouths, lead: Number(event.target.value) } })}
+        >
+          {[0, 1, 2].map((frames) => (
+            <option key={frames} value={frames}>
+              {frames} f
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-1" title="Mouths may stand for a single frame">
+        <input
+          type="checkbox"
+          className="accent-accent"
+          checked={mouths.ones}
+          onChange={(event) => view.setState({ mouths: { ...mouths, ones: event.target.checked } })}
+        />
+        on ones
+      </label>
+    </div>
+  );
+}

@@ -1,0 +1,227 @@
+import ArrowDown from 'lucide-react/icons/arrow-down';
+import ArrowUp from 'lucide-react/icons/arrow-up';
+import Eraser from 'lucide-react/icons/eraser';
+import Pencil from 'lucide-react/icons/pencil';
+import { Progress } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import { useStore } from 'zustand';
+import { soundsOfClip } from '../../core/reading/index.ts';
+import { LIMITS, NOTE_COLOURS } from '../../core/shot/index.ts';
+import { findClip } from '../../core/sound/index.ts';
+import { DOUBTFUL_FIT, type SpokenWord } from '../../core/speech/index.ts';
+import { useCommand, useCommands } from '../commands/context.ts';
+import { readClip } from '../commands/reading.ts';
+import { clipInHand } from '../commands/sound.ts';
+import { say } from '../frame/saying.ts';
+import { Button, IconButton } from '../parts/Button.tsx';
+import { FileButton } from '../parts/FileButton.tsx';
+import { sentence } from '../parts/files.ts';
+import { NameInput } from '../parts/NameInput.tsx';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { ownWords, setOwnWord, takeDictionary } from '../session/own-words.ts';
+import { NOTE } from '../sheet/sheet-colours.ts';
+
+const FROM: Record<SpokenWord['by'], string> = {
+  own: 'your own',
+  dictionary: 'dictionary',
+  rules: 'by spelling rules',
+  letters: 'letter by letter',
+};
+
+/** The words of a clip, how they are said, and the reading made of them. */
+export function ReadingCard() {
+  const { session, sound } = useOpenShot();
+  const commands = useCommands();
+  const shot = useShot(wholeShot);
+  useView((state) => state.clip);
+  const { own, dictionary, name } = useStore(ownWords);
+  const [share, setShare] = useState<number | null>(null);
+  const [outcome, setOutcome] = useState('');
+  const [spoken, setSpoken] = useState<SpokenWord[]>([]);
+  // With one clip of dialogue there is no need to press it first.
+  const held = clipInHand(commands) ?? firstClip(commands);
+  const clip = held?.clip;
+  const text = clip?.words ?? '';
+  const [draft, setDraft] = useState<string | null>(null);
+  useEffect(() => {
+    let here = true;
+    if (text.trim())
+      void sound.pronounce({ text, own, dictionary }).then((words) => here && setSpoken(words));
+    else setSpoken([]);
+    return () => {
+      here = false;
+    };
+  }, [text, own, dictionary, sound]);
+  const keepWords = () => {
+    if (draft !== null && clip && draft !== clip.words)
+      session.change('words of the clip', (each) => void (findClip(each, clip.id)!.clip.words = draft));
+    setDraft(null);
+  };
+  const read = async () => {
+    keepWords();
+    const now = clip && findClip(session.shot, clip.id)?.clip;
+    if (!now) return;
+    setShare(0);
+    setOutcome('');
+    try {
+      setOutcome(await readClip(commands, now, setShare));
+    } catch (error) {
+      setOutcome(sentence(error));
+    }
+    setShare(null);
+  };
+  const sounds = clip ? soundsOfClip(shot, clip.id).filter(({ fit }) => fit !== null) : [];
+  const fit = sounds.reduce((sum, each) => sum + each.fit!, 0) / Math.max(1, sounds.length);
+  return (
+    <div className="flex flex-wrap gap-x-6 gap-y-2 p-3 text-sm">
+      <section className="flex min-w-[260px] flex-[2] flex-col gap-1.5" aria-label="Words of the clip">
+        <label className="flex flex-col gap-1">
+          <span>{clip ? `What is said in “${clip.name}”` : 'What is said'}</span>
+          <textarea
+            aria-label="Words spoken in the clip"
+            className="h-14 w-full resize-none rounded-md border border-rule bg-white px-2 py-1 text-base"
+            disabled={!clip}
+            maxLength={LIMITS.maxWords}
+            placeholder={
+              clip ? 'Type the words as they are spoken, in English.' : 'Bring in the dialogue first, or take a clip in hand.'
+            }
+            value={draft ?? text}
+            onChange={(event) => setDraft(event.target.value)}
+            onBlur={keepWords}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void read();
+              if (event.key === 'Escape') event.currentTarget.blur();
+            }}
+          />
+        </label>
+        <div className="flex items-center gap-2">
+          <Button look="main" disabled={!clip || share !== null} onClick={() => void read()}>
+            {(draft ?? text).trim() ? 'Read the line' : 'Read by ear'}
+          </Button>
+          {share !== null && (
+            <Progress.Root value={share * 100} className="h-1.5 w-32 overflow-hidden rounded-full bg-rule" aria-label="Reading">
+              <Progress.Indicator className="h-full bg-accent" style={{ width: `${share * 100}%` }} />
+            </Progress.Root>
+          )}
+          {share === null && sounds.length > 0 && (
+            <output aria-label="Sureness of the reading" className={fit < DOUBTFUL_FIT ? 'text-attention' : 'text-fine'}>
+              {fit < DOUBTFUL_FIT ? 'in doubt' : fit < DOUBTFUL_FIT + 0.8 ? 'fairly sure' : 'sure'}
+            </output>
+          )}
+        </div>
+        {outcome && (
+          <p role="status" className={outcome.startsWith('Read.') ? 'text-second' : 'text-attention'}>
+            {outcome}
+          </p>
+        )}
+      </section>
+      <section className="flex min-w-[190px] flex-1 flex-col gap-1" aria-label="How the words are said">
+        <p className="font-medium">How they are said</p>
+        {spoken.length === 0 ? (
+          <p className="text-second">The sounds of each word stand here; write your own where one is wrong.</p>
+        ) : (
+          <ul className="max-h-24 overflow-y-auto pr-1">
+            {spoken.map((word, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: the same word may stand there twice
+              <li key={i} className="flex h-6 items-center gap-1.5" title={FROM[word.by]}>
+                <span className="w-20 shrink-0 truncate">{word.text}</span>
+                <NameInput
+                  label={`Sounds of ${word.text}`}
+                  className={`h-5.5 flex-1 font-mono text-xs ${word.by === 'rules' ? 'text-attention' : word.by === 'own' ? 'text-accent' : ''}`}
+                  value={word.variants[0].join(' ')}
+                  onDone={(next) =>
+                    void setOwnWord(session.db, word.text, next).catch((error) => say(sentence(error)))
+                  }
+                />
+                {word.by === 'own' && (
+                  <IconButton
+                    label={`The dictionary’s ${word.text} again`}
+                    className="!h-5.5 !w-6"
+                    onClick={() => void setOwnWord(session.db, word.text, '')}
+                  >
+                    <Eraser size={12} />
+                  </IconButton>
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
+        <div className="flex items-center gap-2 text-xs text-second">
+          <span className="min-w-0 truncate">{name || 'English dictionary'}</span>
+          {name ? (
+            <Button look="quiet" className="!h-6 !px-1.5" onClick={() => void takeDictionary(session.db, null)}>
+              Shipped one
+            </Button>
+          ) : (
+            <FileButton
+              name="dictionary-file"
+              accept=".txt,.dict,text/plain"
+              onFiles={([file]) => void takeDictionary(session.db, file).catch((error) => say(sentence(error)))}
+            >
+              Another…
+            </FileButton>
+          )}
+        </div>
+      </section>
+      <Pencils />
+    </div>
+  );
+}
+
+/** The first clip with words, else the first of all: what is read when none is in hand. */
+function firstClip({ session }: Parameters<typeof clipInHand>[0]) {
+  const all = session.shot.tracks.flatMap((track) => track.clips.map((clip) => ({ clip, track })));
+  return all.find(({ clip }) => clip.words) ?? all[0] ?? null;
+}
+
+/** The three pencils sounds are written with, and what is done to all of one. */
+function Pencils() {
+  const { view, session } = useOpenShot();
+  const reading = useShot((shot) => shot.reading);
+  const pencil = useView((state) => state.noteColour);
+  const write = useCommand('write-sound');
+  const edits = [
+    [useCommand('sounds-earlier'), ArrowUp, 'a frame earlier'],
+    [useCommand('sounds-later'), ArrowDown, 'a frame later'],
+    [useCommand('sounds-recolour'), Pencil, 'in the next pencil'],
+    [useCommand('sounds-clear'), Eraser, 'rubbed out'],
+  ] as const;
+  return (
+    <section className="flex w-[220px] flex-col gap-0.5" aria-label="Pencils of the reading">
+      <Button className="mb-1 !h-6" title={`${write.name} (${write.keys})`} onClick={write.run}>
+        Write a sound at this frame
+      </Button>
+      {NOTE_COLOURS.map((colour) => {
+        const count = reading.filter((sound) => sound.colour === colour).length;
+        return (
+          <div key={colour} className={`flex h-6.5 items-center rounded-md px-1 ${pencil === colour ? 'bg-wash' : ''}`}>
+            <button
+              type="button"
+              aria-pressed={pencil === colour}
+              className="flex-1 text-left"
+              style={{ color: NOTE[colour] }}
+              onClick={() => view.setState({ noteColour: colour })}
+            >
+              {colour} <span className="text-second">{count === 0 ? '' : count}</span>
+            </button>
+            {edits.map(([command, Icon, says]) => (
+              <IconButton
+                key={says}
+                label={`All ${colour} sounds ${says}`}
+                keys={command.keys}
+                className="!h-6 !w-6"
+                disabled={count === 0 || session.readOnly !== null}
+                onClick={() => {
+                  view.setState({ noteColour: colour });
+                  command.run();
+                }}
+              >
+                <Icon size={12} />
+              </IconButton>
+            ))}
+          </div>
+        );
+      })}
+    </section>
+  );
+}

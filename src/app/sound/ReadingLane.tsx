@@ -1,0 +1,155 @@
+import { type PointerEvent, useRef, useState } from 'react';
+import { isLongVowel, moveBound, type ReadingRow, readingRows, removeSounds } from '../../core/reading/index.ts';
+import { newId } from '../../core/shot/index.ts';
+import { findClip } from '../../core/sound/index.ts';
+import { useCommands } from '../commands/context.ts';
+import { goToFrame } from '../commands/play.ts';
+import { readAround } from '../commands/reading.ts';
+import { useOpenShot, useShot } from '../session/open-shot.ts';
+import { NOTE } from '../sheet/sheet-colours.ts';
+import { HEAD, LANE, type Timeline } from './timeline.ts';
+
+/** A computed sound that fits worse than this carries a question mark. */
+const DOUBT = -6;
+/** Narrower than this a sound's name has no room, pixels. */
+const NAMED = 11;
+
+/** The track reading along time: bounds are dragged; a press goes there, a double press writes it anew. */
+export function ReadingLane({ time }: { time: Timeline }) {
+  const shot = useShot((each) => each.reading);
+  useShot((each) => each.tracks);
+  const { session } = useOpenShot();
+  const rows = readingRows(session.shot);
+  const { fps } = session.shot;
+  const shown = rows.filter(({ from, to }) => time.x(to) > -20 && time.x(from) < time.width + 20);
+  const doubts = rows.filter(isDoubt).length;
+  return (
+    <div className="flex border-b border-rule bg-panel" style={{ height: LANE }}>
+      <div
+        className="flex shrink-0 flex-col justify-center border-r border-rule bg-lower px-2.5 text-sm"
+        style={{ width: HEAD }}
+      >
+        <span className="font-medium">Track reading</span>
+        <span className="text-xs text-second">
+          {shot.length === 0
+            ? 'nothing read yet'
+            : `${rows.length} sounds${doubts > 0 ? `, ${doubts} in doubt` : ''}`}
+        </span>
+      </div>
+      <div className="relative min-w-0 flex-1 overflow-hidden" role="list" aria-label="Track reading">
+        {shown.map((row, i) => (
+          <SoundBox
+            key={row.sound.id}
+            row={row}
+            time={time}
+            long={isLongVowel(row, fps)}
+            word={row.sound.word >= 0 && shown[i - 1]?.sound.word !== row.sound.word}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+const isDoubt = ({ sound }: ReadingRow) => sound.fit !== null && sound.fit < DOUBT;
+
+interface SoundBoxProps {
+  row: ReadingRow;
+  time: Timeline;
+  long: boolean;
+  /** It begins a word. */
+  word: boolean;
+}
+
+function SoundBox({ row, time, long, word }: SoundBoxProps) {
+  const { view, session } = useOpenShot();
+  const commands = useCommands();
+  const { sound } = row;
+  const left = time.x(row.from);
+  const width = Math.max(1, time.x(row.to) - left);
+  const colour = NOTE[sound.colour];
+  const doubt = isDoubt(row);
+  const about = [
+    sound.text,
+    `frames ${(row.from + 1).toFixed(1)} to ${(row.to + 1).toFixed(1)}`,
+    sound.fit === null ? 'written by hand' : doubt ? 'in doubt' : 'sure',
+    sound.held ? 'beginning set by hand' : '',
+    long ? 'a long vowel: the mouth may be stretched here' : '',
+  ].filter(Boolean);
+  return (
+    <div
+      role="listitem"
+      data-sound={sound.text}
+      title={about.join(', ')}
+      className="absolute inset-y-1 flex items-center justify-center overflow-hidden border-l text-xs"
+      style={{
+        left,
+        width,
+        color: colour,
+        borderColor: colour,
+        borderLeftWidth: sound.held ? 3 : word ? 2 : 1,
+        background: `color-mix(in srgb, ${colour} ${doubt ? 4 : 12}%, transparent)`,
+        borderBottom: long ? `2px solid ${colour}` : doubt ? `1px dashed ${colour}` : undefined,
+      }}
+      onPointerDown={() => goToFrame(commands, Math.floor(row.from + 1e-6))}
+      onDoubleClick={() => view.setState({ entry: { kind: 'sound', text: sound.text }, noteColour: sound.colour })}
+      onContextMenu={(event) => {
+        event.preventDefault();
+        session.change('rub out a sound', (shot) => removeSounds(shot, [sound.id]));
+      }}
+    >
+      {width >= NAMED && (
+        <span className="pointer-events-none truncate font-mono font-medium">
+          {sound.text}
+          {doubt && '?'}
+        </span>
+      )}
+      <Bound row={row} which="from" time={time} />
+      <Bound row={row} which="to" time={time} />
+    </div>
+  );
+}
+
+/** An end of a sound, to be dragged. When a computed one is let go its neighbours are laid anew around it. */
+function Bound({ row, which, time }: { row: ReadingRow; which: 'from' | 'to'; time: Timeline }) {
+  const commands = useCommands();
+  const { session } = useOpenShot();
+  const drag = useRef<{ x: number; at: number; gesture: string; moved: boolean } | null>(null);
+  const [held, setHeld] = useState(false);
+  const width = Math.max(1, time.x(row.to) - time.x(row.from));
+  const grip = Math.min(6, width / 3);
+  const down = (event: PointerEvent) => {
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag.current = { x: event.clientX, at: row[which], gesture: `bound ${newId()}`, moved: false };
+    setHeld(true);
+  };
+  const move = (event: PointerEvent) => {
+    const now = drag.current;
+    if (!now) return;
+    const to = now.at + (event.clientX - now.x) / time.scale;
+    if (!now.moved && Math.abs(event.clientX - now.x) < 2) return;
+    now.moved = true;
+    session.change('set a bound', (shot) => moveBound(shot, row.sound.id, which, to), now.gesture);
+  };
+  const up = () => {
+    const now = drag.current;
+    drag.current = null;
+    setHeld(false);
+    if (!now?.moved || row.sound.clip === null) return;
+    const found = findClip(session.shot, row.sound.clip);
+    if (found) void readAround(commands, found.clip, now.gesture);
+  };
+  return (
+    <span
+      aria-hidden="true"
+      data-bound={which}
+      className={`absolute inset-y-0 cursor-ew-resize touch-none ${held ? 'bg-accent/40' : 'hover:bg-accent/25'}`}
+      style={{ [which === 'from' ? 'left' : 'right']: 0, width: grip }}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={up}
+      onPointerCancel={up}
+    />
+  );
+}

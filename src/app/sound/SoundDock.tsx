@@ -1,0 +1,47 @@
+import { Tabs } from 'radix-ui';
+import { useOpenShot, useView } from '../session/open-shot.ts';
+import type { SoundCard } from '../session/view-state.ts';
+import { ClipCard } from './ClipCard.tsx';
+import { FoleyCard } from './FoleyCard.tsx';
+import { ReadingCard } from './ReadingCard.tsx';
+import { RecordCard } from './RecordCard.tsx';
+
+const TABS: [SoundCard, string][] = [
+  ['clip', 'Clip'],
+  ['reading', 'Words and reading'],
+  ['foley', 'Foley shelf'],
+  ['record', 'Record'],
+];
+
+/** What is done with sound, under the tracks. */
+export function SoundDock() {
+  const { view } = useOpenShot();
+  const card = useView((state) => state.soundCard);
+  return (
+    <Tabs.Root
+      value={card}
+      onValueChange={(value) => view.setState({ soundCard: value as SoundCard })}
+      className="flex h-[222px] shrink-0 flex-col border-t border-rule bg-lower"
+    >
+      <Tabs.List aria-label="Under the tracks" className="flex h-8 shrink-0 items-center gap-0.5 px-2">
+        {TABS.map(([id, name]) => (
+          <Tabs.Trigger
+            key={id}
+            value={id}
+            className="h-6 rounded px-2 text-sm whitespace-nowrap text-second hover:text-ink data-[state=active]:bg-panel data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
+            {name}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      {TABS.map(([id]) => (
+        <Tabs.Content key={id} value={id} className="min-h-0 flex-1 overflow-y-auto bg-panel">
+          {id === 'clip' && <ClipCard />}
+          {id === 'reading' && <ReadingCard />}
+          {id === 'foley' && <FoleyCard />}
+          {id === 'record' && <RecordCard />}
+        </Tabs.Content>
+      ))}
+    </Tabs.Root>
+  );
+}

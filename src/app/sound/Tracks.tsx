@@ -1,0 +1,155 @@
+import { scaleLinear } from 'd3';
+import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { useCommands } from '../commands/context.ts';
+import { goToFrame } from '../commands/play.ts';
+import { zoomSound } from '../commands/sound.ts';
+import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { ReadingLane } from './ReadingLane.tsx';
+import { TrackRow } from './TrackRow.tsx';
+import { framesOf, HEAD, RULER, type Timeline, timelineOf } from './timeline.ts';
+
+/** Tracks along time under a ruler in frames, the track reading between, the playhead over all. */
+export function Tracks() {
+  const open = useOpenShot();
+  const shot = useShot(wholeShot);
+  const soundView = useView((state) => state.soundView);
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(600);
+  useEffect(() => {
+    const sizes = new ResizeObserver(([entry]) => setWidth(entry.contentRect.width));
+    sizes.observe(box.current!);
+    return () => sizes.disconnect();
+  }, []);
+  const frames = framesOf(shot);
+  const time = timelineOf(soundView, frames, Math.max(80, width - HEAD));
+  useEffect(() => {
+    const element = box.current!;
+    // Not by React: only a listener that may prevent keeps the browser from zooming the whole page.
+    const wheel = (event: WheelEvent) => {
+      const { soundView: now } = open.view.getState();
+      if (event.ctrlKey || event.metaKey) {
+        event.preventDefault();
+        zoomSound(open, event.deltaY < 0 ? 1.25 : 0.8);
+        return;
+      }
+      const by = event.shiftKey ? event.deltaY : event.deltaX;
+      if (by !== 0 && now)
+        open.view.setState({ soundView: { ...now, from: Math.max(0, now.from + by / now.scale) } });
+    };
+    element.addEventListener('wheel', wheel, { passive: false });
+    return () => element.removeEventListener('wheel', wheel);
+  }, [open]);
+  const end = time.x(shot.length);
+  return (
+    <div ref={box} className="relative flex min-h-0 flex-1 flex-col">
+      <Ruler time={time} />
+      <div data-testid="timeline" className="min-h-0 flex-1 overflow-y-auto">
+        <ReadingLane time={time} />
+        {shot.tracks.map((track) => (
+          <TrackRow key={track.id} track={track} time={time} />
+        ))}
+      </div>
+      {soundView && <Along time={time} frames={frames} />}
+      <div className="pointer-events-none absolute inset-y-0 right-0 overflow-hidden" style={{ left: HEAD }}>
+        {end < time.width && (
+          <div className="absolute inset-y-0 border-l-2 border-ink/50" style={{ left: end }} title="End of the shot" />
+        )}
+        <Playhead time={time} />
+      </div>
+    </div>
+  );
+}
+
+/** The present frame's width over the tracks; it moves without the tracks being drawn anew. */
+function Playhead({ time }: { time: Timeline }) {
+  const frame = useView((state) => state.frame);
+  return (
+    <div
+      aria-hidden="true"
+      className="absolute inset-y-0 border-l border-accent bg-accent/10"
+      style={{ left: time.x(frame), width: Math.max(2, time.scale) }}
+    >
+      <div className="absolute top-0 -left-[4.5px] h-2 w-[9px] rounded-b bg-accent" />
+    </div>
+  );
+}
+
+function Ruler({ time }: { time: Timeline }) {
+  const commands = useCommands();
+  const box = useRef<SVGSVGElement>(null);
+  const x = scaleLinear([time.from, time.frame(time.width)], [0, time.width]);
+  const scrub = (event: PointerEvent) => {
+    const left = box.current!.getBoundingClientRect().left + HEAD;
+    goToFrame(commands, Math.floor(time.frame(event.clientX - left)));
+  };
+  const ticks = x.ticks(Math.max(2, Math.floor(time.width / 80)));
+  return (
+    <svg
+      ref={box}
+      role="img"
+      aria-label="Frames along time; drag to scrub"
+      width="100%"
+      height={RULER}
+      className="block shrink-0 cursor-ew-resize touch-none border-b border-rule bg-panel"
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        scrub(event);
+      }}
+      onPointerMove={(event) => event.buttons === 1 && scrub(event)}
+    >
+      <g transform={`translate(${HEAD},0)`}>
+        {ticks.map((tick) => (
+          <g key={tick} transform={`translate(${x(tick)},0)`}>
+            <line y1={16} y2={RULER} stroke="#77746b" />
+            <text x={4} y={14} fontSize={11} fill="#5c5a52" fontFamily="Spline Sans Mono Variable">
+              {Math.round((tick + 1) * 1000) / 1000}
+            </text>
+          </g>
+        ))}
+      </g>
+      <rect width={HEAD} height={RULER} fill="#efede6" />
+      <text x={10} y={17} fontSize={11} fill="#5c5a52">
+        frames
+      </text>
+    </svg>
+  );
+}
+
+/** Which part of the whole is in sight; dragged, the view goes along. */
+function Along({ time, frames }: { time: Timeline; frames: number }) {
+  const { view } = useOpenShot();
+  const drag = useRef<{ x: number; from: number } | null>(null);
+  const share = time.width / (frames * time.scale);
+  const move = (event: PointerEvent) => {
+    if (!drag.current) return;
+    const by = ((event.clientX - drag.current.x) / time.width) * frames;
+    const from = Math.max(0, Math.min(frames - time.width / time.scale, drag.current.from + by));
+    view.setState({ soundView: { from, scale: time.scale } });
+  };
+  const up = () => {
+    drag.current = null;
+  };
+  return (
+    <div className="h-3 shrink-0 border-t border-rule bg-lower" style={{ paddingLeft: HEAD }}>
+      <div
+        role="scrollbar"
+        aria-label="Part of the shot in sight"
+        aria-controls="timeline"
+        aria-valuenow={Math.round((time.from / frames) * 100)}
+        className="relative h-full cursor-grab touch-none"
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          drag.current = { x: event.clientX, from: time.from };
+        }}
+        onPointerMove={move}
+        onPointerUp={up}
+        onPointerCancel={up}
+      >
+        <div
+          className="absolute inset-y-0.5 rounded-full bg-second/50"
+          style={{ left: `${(time.from / frames) * 100}%`, width: `max(16px, ${share * 100}%)` }}
+        />
+      </div>
+    </div>
+  );
+}
