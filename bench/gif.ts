@@ -38,6 +38,7 @@ export async function benchGif(): Promise<void> {
     options,
     render: async (frame) => frames[frame],
     png: () => Promise.reject(new Error('not needed')),
+    sound: () => Promise.reject(new Error('not needed')),
     progress: () => {},
   });
   const ourTime = performance.now() - ours;

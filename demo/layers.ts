@@ -12,7 +12,7 @@ import {
 } from '../src/core/shot/index.ts';
 import { type Between, drawBetween } from './between.ts';
 import { type Drawn, inkAndPaint, type Key, mapped, source, strokeOf } from './source.ts';
-import { type Exposed, KEEPER, LENGTH, MOUTHS } from './timing.ts';
+import { type Exposed, KEEPER, LENGTH } from './timing.ts';
 
 export interface MadeLayer {
   layer: Layer;
@@ -114,67 +114,6 @@ export function background(): MadeLayer {
   const drawing = makeDrawing(layer.id, 1, { role: 'key', stage: 'painted', ...inkAndPaint(source.background) });
   layer.exposures = [{ id: newId(), cell: { kind: 'drawing', drawing: drawing.id }, frames: 1 }];
   return { layer, drawings: [drawing] };
-}
-
-/** Where the mouth sits at a pose: between the guides of its keys. */
-function mouthPlace(pose: Pose): { x: number; y: number; angle: number; scale: number } {
-  const guide = (id: string) => source.mouthGuide.find((each) => each.key === id)!;
-  const { exposed: e } = pose;
-  if ('key' in e) return guide(e.key);
-  const a = guide(e.from);
-  const b = guide(e.to);
-  const mix = (p: number, q: number) => p + (q - p) * e.t;
-  return { x: mix(a.x, b.x), y: mix(a.y, b.y), angle: mix(a.angle, b.angle), scale: mix(a.scale, b.scale) };
-}
-
-/** What an animator writes on the sheet for each mouth. */
-const MOUTH_LABELS: Record<string, string> = {
-  rest: 'rest',
-  closed: 'MB',
-  tongue: 'L',
-  midE: 'E',
-  wideA: 'A',
-  wideI: 'I',
-  roundO: 'O',
-  tightU: 'U',
-  teeth: 'S',
-  teethLip: 'FV',
-  smile: 'smile',
-};
-
-/** Mouths on a layer of their own: a new drawing wherever the mouth or the head changes, the same one when both repeat. */
-export function mouth(): MadeLayer {
-  const layer = makeLayer('Mouth', 'mouth', { afterLast: 'holds' });
-  const drawings: Drawing[] = [];
-  const known = new Map<string, Id>();
-  const frames = [...new Set([...POSES.map((pose) => pose.frame), ...MOUTHS.map(([frame]) => frame)])].sort(
-    (a, b) => a - b,
-  );
-  const cells: { frame: number; drawing: Id }[] = [];
-  for (const frame of frames) {
-    const shape = MOUTHS.findLast(([from]) => from <= frame)![1];
-    const place = mouthPlace(poseAt(frame));
-    const key = `${shape} ${place.x} ${place.y} ${place.angle}`;
-    let id = known.get(key);
-    if (!id) {
-      const angle = (place.angle * Math.PI) / 180;
-      const cos = Math.cos(angle) * place.scale;
-      const sin = Math.sin(angle) * place.scale;
-      const drawn = source.mouths.find((each) => each.class === shape)!;
-      const put = mapped(drawn, (x, y) => [place.x + cos * x - sin * y, place.y + sin * x + cos * y], place.scale);
-      const drawing = makeDrawing(layer.id, drawings.length + 1, {
-        label: MOUTH_LABELS[shape],
-        stage: 'painted',
-        ...inkAndPaint(put),
-      });
-      drawings.push(drawing);
-      id = drawing.id;
-      known.set(key, id);
-    }
-    if (cells.at(-1)?.drawing !== id) cells.push({ frame, drawing: id });
-  }
-  layer.exposures = exposed(cells);
-  return { layer, drawings };
 }
 
 /** The flame on the pole: four drawings in turn, on twos, each where the wick is. */

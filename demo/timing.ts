@@ -46,38 +46,18 @@ export const KEEPER: Exposed[] = [
   { frame: 108, key: 'K11' },
 ];
 
-/** Mouths by frame, from the track: "There you are. Good evening, little light." */
+/** Mouths before and after the line, put by hand: the lips pressed while he gathers, the smile after the last word. */
 export const MOUTHS: [frame: number, mouth: string][] = [
   [1, 'rest'],
   [8, 'closed'],
   [20, 'rest'],
   [42, 'roundO'],
-  [47, 'closed'],
-  [49, 'tongue'],
-  [51, 'midE'],
-  [53, 'tightU'],
-  [56, 'wideA'],
-  [61, 'tightU'],
-  [65, 'rest'],
-  [67, 'teeth'],
-  [69, 'tightU'],
-  [72, 'teeth'],
-  [74, 'wideI'],
-  [78, 'teethLip'],
-  [80, 'teeth'],
-  [82, 'wideI'],
-  [85, 'teeth'],
-  [88, 'rest'],
-  [90, 'tongue'],
-  [92, 'midE'],
-  [94, 'teeth'],
-  [96, 'tongue'],
-  [98, 'wideA'],
-  [101, 'wideI'],
-  [103, 'teeth'],
-  [106, 'rest'],
+  [46, 'closed'],
   [109, 'smile'],
 ];
+
+/** What the keeper says. */
+export const WORDS = 'There you are. Good evening, little light.';
 
 /** The voice begins here: the first sound of the file lies five frames in, on frame 50. */
 export const VOICE_AT = 45;
@@ -92,16 +72,9 @@ export const MARKERS: [frame: number, name: string][] = [
   [109, 'smile'],
 ];
 
-/** Notes beside the sheet: key sounds in blue, what is not sure yet in plum, the picture in ochre. */
+/** Notes beside the sheet: what is not sure yet in plum, the picture in ochre. */
 export const NOTES: [frame: number, colour: 'blue' | 'plum' | 'ochre', text: string][] = [
   [16, 'ochre', 'pole leads, head follows'],
-  [51, 'blue', 'TH'],
-  [56, 'blue', 'AH'],
-  [61, 'blue', 'OO'],
-  [67, 'blue', 'G'],
-  [74, 'blue', 'EE'],
-  [78, 'blue', 'V'],
   [90, 'plum', 'L or TH?'],
-  [98, 'blue', 'AH'],
   [103, 'plum', 'T heard late'],
 ];

@@ -8,7 +8,7 @@ import {
   unpackExposures,
   unpackPatches,
 } from '../core/sheet/index.ts';
-import { type Layer, type Shot, keptUpToDate } from '../core/shot/index.ts';
+import { keptUpToDate, type Layer, type Shot } from '../core/shot/index.ts';
 
 type Steps = Exclude<JournalRow, Edit>;
 type PackedEdit = Omit<Edit, 'patches' | 'inverse'> & { patches: PackedPatch[]; inverse: PackedPatch[] };

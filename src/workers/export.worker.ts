@@ -13,6 +13,7 @@ import {
 } from '../core/export/index.ts';
 import { Painter, shownCells } from '../core/picture/index.ts';
 import type { Id, Shot } from '../core/shot/index.ts';
+import type { Sound } from '../core/sound/index.ts';
 import { canvasTools, paintContext } from './canvas-tools.ts';
 import { PictureLibrary } from './picture-library.ts';
 
@@ -80,7 +81,11 @@ const face = {
     stopped = true;
   },
   /** The finished file, or null when it was stopped. */
-  async write(options: ExportOptions, progress: (part: number) => void): Promise<Uint8Array<ArrayBuffer> | null> {
+  async write(
+    options: ExportOptions,
+    sound: () => Promise<Sound>,
+    progress: (part: number) => void,
+  ): Promise<Uint8Array<ArrayBuffer> | null> {
     stopped = false;
     const render = renderer(options);
     try {
@@ -88,6 +93,7 @@ const face = {
         shot: shot!,
         options,
         png: pngBytes,
+        sound,
         render: async (frame) => {
           await breathe();
           if (stopped) throw new Stopped();

@@ -9,6 +9,8 @@ import { addPalette, addSwatch, colourSwatch, removeSwatch, takePaletteFrom } fr
 import { makeLayer, swatchUses } from '../../src/core/shot/index.ts';
 import { smallShot } from '../make.ts';
 
+const NOTHING = { reading: false, notes: false };
+
 describe('the register of commands', () => {
   test('every command has a key, a name and an id of its own', () => {
     for (const command of COMMANDS) expect(command.keys.length, command.name).toBeGreaterThan(0);
@@ -16,7 +18,7 @@ describe('the register of commands', () => {
     expect(new Set(COMMANDS.map(({ name }) => name)).size).toBe(COMMANDS.length);
   });
   test('no key has two commands', () => {
-    for (const borrowed of [undefined, true]) {
+    for (const borrowed of new Set(COMMANDS.map((command) => command.borrowsKeys))) {
       const keys = COMMANDS.filter(({ borrowsKeys }) => borrowsKeys === borrowed).flatMap((command) => command.keys);
       expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
     }
@@ -71,7 +73,7 @@ describe('the pen on the sheet', () => {
     expect(gripAt(shot, looked({ folded: [layerId] }), at(3, 0.9))).toBe('choose');
   });
   test('rows and columns are found under it, scrolled or not', () => {
-    const layout = layoutSheet(320, shot.layers, [], false);
+    const layout = layoutSheet(320, shot.layers, [], NOTHING);
     const none = { left: 0, top: 0 };
     expect(placeAt(4, 40, none, 18, layout)).toMatchObject({ frame: 2, column: 'range' });
     expect(placeAt(20, 40, none, 18, layout)).toMatchObject({ frame: 2, column: 'frames' });
@@ -92,14 +94,21 @@ describe('the pen on the sheet', () => {
 describe('the columns of the sheet', () => {
   const layers = Array.from({ length: 6 }, (_, i) => makeLayer(`Layer ${i}`, 'clean'));
   test('six layers and the notes stand in the panel without scrolling', () => {
-    expect(layoutSheet(344, layers, [], true).width).toBeLessThanOrEqual(344);
+    expect(layoutSheet(344, layers, [], { reading: false, notes: true }).width).toBeLessThanOrEqual(344);
   });
   test('a folded column gives its room to the others; notes have a column only when there are any', () => {
-    const open = layoutSheet(500, layers, [], false);
-    const folded = layoutSheet(500, layers, [layers[0].id, layers[3].id], false);
+    const open = layoutSheet(500, layers, [], NOTHING);
+    const folded = layoutSheet(500, layers, [layers[0].id, layers[3].id], NOTHING);
     expect(folded.columns.find(({ folded: each }) => !each)!.width).toBeGreaterThan(open.columns[0].width);
     expect(open.frozen).toBe(open.soundEnd);
-    expect(layoutSheet(500, layers, [], true).frozen).toBeGreaterThan(open.frozen);
+    expect(layoutSheet(500, layers, [], { reading: false, notes: true }).frozen).toBeGreaterThan(open.frozen);
+  });
+  test('the track reading has a column of its own, between frames and sound, when there is one', () => {
+    const layout = layoutSheet(500, layers, [], { reading: true, notes: false });
+    expect(layout.readingEnd).toBeGreaterThan(FRAME_COLUMN);
+    expect(placeAt(FRAME_COLUMN + 5, 9, { left: 0, top: 0 }, 18, layout).column).toBe('reading');
+    expect(placeAt(layout.readingEnd + 5, 9, { left: 0, top: 0 }, 18, layout).column).toBe('sound');
+    expect(layoutSheet(500, layers, [], NOTHING).readingEnd).toBe(FRAME_COLUMN);
   });
   test('choosing goes from anchor to cell, whichever comes first, over open columns only', () => {
     const order = columnIds(layers, [layers[4].id]);

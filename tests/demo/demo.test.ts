@@ -3,10 +3,17 @@ import { decompressFrames, parseGIF } from 'gifuct-js';
 import { describe, expect, test } from 'vitest';
 import { drawBetween } from '../../demo/between.ts';
 import { BLOCK_CLIP, blockClip } from '../../demo/block-clip.ts';
-import { background, keeper, lampFlame, mouth, poleFlame, rough } from '../../demo/layers.ts';
+import { background, keeper, lampFlame, poleFlame, rough } from '../../demo/layers.ts';
+import { makeDemo } from '../../demo/shot.ts';
 import { source, swatchIds } from '../../demo/source.ts';
-import { KEEPER, LENGTH, MARKERS, MOUTHS, NOTES } from '../../demo/timing.ts';
+import { KEEPER, LENGTH, MARKERS, NOTES } from '../../demo/timing.ts';
+import { mouthDrift } from '../../src/core/mouths/index.ts';
+import { readingRows } from '../../src/core/reading/index.ts';
 import { shownRun, totalFrames } from '../../src/core/sheet/index.ts';
+
+const { shot: demo } = makeDemo();
+const mouthLayer = demo.layers.find(({ name }) => name === 'Mouth')!;
+const roughId = demo.layers.find(({ name }) => name === 'Rough')!.id;
 
 const key = (id: string) => source.keys.find((each) => each.id === id)!;
 const length = ({ wick, butt }: { wick: [number, number]; butt: [number, number] }) =>
@@ -48,7 +55,7 @@ describe('the sheet of the demo', () => {
     expect(new Set(drawings.map(({ role }) => role))).toEqual(new Set(['key', 'breakdown', 'between']));
   });
   test('every layer fills the shot and no hold is empty', () => {
-    for (const { layer } of [keeper(), mouth(), poleFlame(), rough('blue')]) {
+    for (const layer of [keeper().layer, mouthLayer, poleFlame().layer, rough('blue').layer]) {
       expect(totalFrames(layer.exposures), layer.name).toBe(LENGTH);
       expect(
         layer.exposures.every(({ frames }) => frames >= 1),
@@ -57,11 +64,27 @@ describe('the sheet of the demo', () => {
     }
     expect(background().layer.afterLast).toBe('holds');
   });
-  test('a mouth is never there for a single frame of its own', () => {
-    MOUTHS.forEach(([frame], i) => {
-      const next = MOUTHS[i + 1]?.[0] ?? LENGTH + 1;
-      expect(next - frame).toBeGreaterThanOrEqual(2);
+  test('mouths are never there for a single frame, sit on the head, and end in a smile drawn by hand', () => {
+    const kinds: string[] = [];
+    for (const { cell } of mouthLayer.exposures) {
+      const drawing = cell?.kind === 'drawing' ? demo.drawings[cell.drawing] : null;
+      kinds.push(drawing?.mouth?.kind ?? drawing?.label ?? '');
+    }
+    // The same mouth goes on where only the head moves under it.
+    const runs: { kind: string; frames: number }[] = [];
+    mouthLayer.exposures.forEach(({ frames }, i) => {
+      if (runs.at(-1)?.kind === kinds[i]) runs.at(-1)!.frames += frames;
+      else runs.push({ kind: kinds[i], frames });
     });
+    for (const { kind, frames } of runs) expect(frames, kind).toBeGreaterThanOrEqual(2);
+    expect(kinds.at(-1)).toBe('smile');
+    expect(mouthDrift(demo, mouthLayer.id)).toEqual([]);
+  });
+  test('the line is read: its sounds stand on its frames, the first consonant on frame 50', () => {
+    const rows = readingRows(demo);
+    expect(rows.map(({ sound }) => sound.text).slice(0, 3)).toEqual(['DH', 'EH', 'R']);
+    expect(Math.abs(rows[0].from + 1 - 50)).toBeLessThan(1.5);
+    expect(rows.at(-1)!.to).toBeLessThan(LENGTH);
   });
   test('the lamp’s flame is a cycle of four drawings, repeated as a rule from the frame it lights', () => {
     const { layer, drawings } = lampFlame();
@@ -88,8 +111,8 @@ describe('the sheet of the demo', () => {
   });
   test('every line and area has a swatch of the palettes', () => {
     const ids = new Set(Object.values(swatchIds));
-    for (const { drawings } of [keeper(), mouth(), background(), poleFlame()]) {
-      for (const { ink, paint } of drawings) {
+    for (const { drawings } of [keeper(), { drawings: Object.values(demo.drawings) }, background(), poleFlame()]) {
+      for (const { ink, paint } of drawings.filter(({ layerId }) => layerId !== roughId)) {
         expect([...ink, ...paint].every(({ swatch }) => ids.has(swatch))).toBe(true);
       }
     }

@@ -1,18 +1,19 @@
 /** Mouths put by key, filled from the reading, brought back onto the head. */
-import { planMouths } from '../../core/mouths/index.ts';
 import {
   chartOf,
   headDrawingAt,
   layMouths,
   mouthLayer,
   mouthPlaceAt,
+  planMouths,
   putMouth,
   sitMouths,
 } from '../../core/mouths/index.ts';
 import { readingRows } from '../../core/reading/index.ts';
 import { drawingShown, layerOf } from '../../core/sheet/index.ts';
-import { type Layer, MOUTHS, type Mouth, type MouthChart, makeLayer, type MouthPlace } from '../../core/shot/index.ts';
+import { type Layer, MOUTHS, type Mouth, type MouthChart, type MouthPlace, makeLayer } from '../../core/shot/index.ts';
 import { MOUTH_SOUNDS } from '../../core/speech/index.ts';
+import { layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { timed } from './timed.ts';
 
@@ -124,9 +125,12 @@ export function mouthPlaceHere({ session, view }: Pick<CommandContext, 'session'
   const { frame, layerId } = view.getState();
   const layer = mouthLayer(shot, layerId);
   const laid = layer && drawingShown(shot, layer, frame)?.mouth;
-  return (
-    mouthPlaceAt(shot, frame) ?? laid?.at ?? { x: shot.width / 2, y: shot.height / 2, turn: 0, size: 1 }
-  );
+  return mouthPlaceAt(shot, frame) ?? laid?.at ?? { x: shot.width / 2, y: shot.height / 2, turn: 0, size: 1 };
+}
+
+/** The layer in hand is for mouths and there is a chart to put them from: digits are mouths then, not holds. */
+function onMouths(open: CommandContext): boolean {
+  return layerInHand(open)?.purpose === 'mouth' && open.session.shot.charts.length > 0;
 }
 
 export const mouthCommands: Command[] = [
@@ -135,7 +139,9 @@ export const mouthCommands: Command[] = [
       id: `mouth-${kind}`,
       name: `Mouth: ${MOUTH_SOUNDS[kind]}`,
       group: 'Mouths',
-      keys: [`Alt+Digit${(i + 1) % 10}`],
+      keys: [`Digit${(i + 1) % 10}`],
+      borrowsKeys: 'mouths',
+      when: onMouths,
       run: (context) => putMouthHere(context, kind),
     }),
   ),
@@ -145,19 +151,23 @@ export const mouthCommands: Command[] = [
     id: 'mouth-guide',
     name: 'Show where mouths sit on / off',
     group: 'Mouths',
-    keys: ['Alt+KeyZ'],
+    keys: ['$mod+KeyG'],
     run: ({ view }) => view.setState(({ mouthGuideShown }) => ({ mouthGuideShown: !mouthGuideShown })),
   },
   {
     id: 'mouth-lead',
     name: 'Mouths lead their sounds by one frame more',
     group: 'Mouths',
-    keys: ['Alt+KeyV'],
+    keys: ['$mod+KeyL'],
     run: ({ view, say }) => {
       const { mouths } = view.getState();
       const lead = (mouths.lead + 1) % 3;
       view.setState({ mouths: { ...mouths, lead } });
-      say(lead === 0 ? 'Mouths come with their sounds.' : `Mouths come ${lead === 1 ? 'one frame' : 'two frames'} before their sounds.`);
+      say(
+        lead === 0
+          ? 'Mouths come with their sounds.'
+          : `Mouths come ${lead === 1 ? 'one frame' : 'two frames'} before their sounds.`,
+      );
     },
   },
 ];

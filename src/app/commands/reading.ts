@@ -47,7 +47,11 @@ function whyNotRead({ sound }: CommandContext, clip: Clip): string | null {
  * Reads a clip: its words laid on its sound, or without words by ear alone. Says how sure it is. Resolves to the sentence
  * that was said.
  */
-export async function readClip(context: CommandContext, clip: Clip, progress: (share: number) => void): Promise<string> {
+export async function readClip(
+  context: CommandContext,
+  clip: Clip,
+  progress: (share: number) => void,
+): Promise<string> {
   const { session, sound } = context;
   const why = whyNotRead(context, clip);
   if (why) return why;
@@ -112,7 +116,13 @@ function recolour({ session, view }: CommandContext): void {
 }
 
 export const readingCommands: Command[] = [
-  { id: 'write-sound', name: 'Write a sound of the track reading', group: 'Sound', keys: ['$mod+KeyJ'], run: writeSoundHere },
+  {
+    id: 'write-sound',
+    name: 'Write a sound of the track reading',
+    group: 'Sound',
+    keys: ['$mod+KeyJ'],
+    run: writeSoundHere,
+  },
   {
     id: 'read-clip',
     name: 'Read the clip in hand',
@@ -124,8 +134,32 @@ export const readingCommands: Command[] = [
       if (held) void readClip(context, held.clip, () => undefined).then(context.say);
     },
   },
-  { id: 'sounds-clear', name: 'Rub out all sounds of this pencil', group: 'Sound', keys: ['$mod+Shift+KeyJ'], run: clearSounds },
-  { id: 'sounds-earlier', name: 'All sounds of this pencil a frame earlier', group: 'Sound', keys: ['$mod+Semicolon'], run: shiftSounds(-1) },
-  { id: 'sounds-later', name: 'All sounds of this pencil a frame later', group: 'Sound', keys: ['$mod+Quote'], run: shiftSounds(1) },
-  { id: 'sounds-recolour', name: 'All sounds of this pencil in the next one', group: 'Sound', keys: ['$mod+Shift+Quote'], run: recolour },
+  {
+    id: 'sounds-clear',
+    name: 'Rub out all sounds of this pencil',
+    group: 'Sound',
+    keys: ['$mod+Shift+KeyJ'],
+    run: clearSounds,
+  },
+  {
+    id: 'sounds-earlier',
+    name: 'All sounds of this pencil a frame earlier',
+    group: 'Sound',
+    keys: ['$mod+Semicolon'],
+    run: shiftSounds(-1),
+  },
+  {
+    id: 'sounds-later',
+    name: 'All sounds of this pencil a frame later',
+    group: 'Sound',
+    keys: ['$mod+Quote'],
+    run: shiftSounds(1),
+  },
+  {
+    id: 'sounds-recolour',
+    name: 'All sounds of this pencil in the next one',
+    group: 'Sound',
+    keys: ['$mod+Shift+Quote'],
+    run: recolour,
+  },
 ];

@@ -160,7 +160,8 @@ const CARDS: [SoundCard, string, string][] = [
   ['record', 'Record a sound', 'Alt+Shift+KeyN'],
 ];
 
-const gain = (by: number) => editing('volume', (clip) => void (clip.gain = Math.min(4, Math.max(0.01, clip.gain * by))));
+const gain = (by: number) =>
+  editing('volume', (clip) => void (clip.gain = Math.min(4, Math.max(0.01, clip.gain * by))));
 
 /** A command on the clip in hand that borrows its key. */
 function onClip(id: string, name: string, keys: string[], run: Command['run']): Command {
@@ -175,26 +176,86 @@ export const soundCommands: Command[] = [
     const { clip } = view.getState();
     if (clip !== null) session.change('remove the clip', (shot) => removeClip(shot, clip));
   }),
-  onClip('clip-mute', 'Mute the clip / let it sound', ['KeyM'], editing('mute the clip', (clip) => void (clip.muted = !clip.muted))),
-  onClip('clip-starts', 'The clip begins at this frame', ['BracketLeft'], editing('trim', (clip, shot, frame) => trimStart(shot, clip.id, frame))),
-  onClip('clip-stops', 'The clip stops at this frame', ['BracketRight'], editing('stop the clip', (clip, shot, frame) => trimEnd(shot, clip.id, frame / shot.fps))),
-  onClip('clip-here', 'Bring the clip to this frame', ['Enter'], (context) => bringClip(context, context.view.getState().frame)),
+  onClip(
+    'clip-mute',
+    'Mute the clip / let it sound',
+    ['KeyM'],
+    editing('mute the clip', (clip) => void (clip.muted = !clip.muted)),
+  ),
+  onClip(
+    'clip-starts',
+    'The clip begins at this frame',
+    ['BracketLeft'],
+    editing('trim', (clip, shot, frame) => trimStart(shot, clip.id, frame)),
+  ),
+  onClip(
+    'clip-stops',
+    'The clip stops at this frame',
+    ['BracketRight'],
+    editing('stop the clip', (clip, shot, frame) => trimEnd(shot, clip.id, frame / shot.fps)),
+  ),
+  onClip('clip-here', 'Bring the clip to this frame', ['Enter'], (context) =>
+    bringClip(context, context.view.getState().frame),
+  ),
   onClip('clip-earlier', 'The clip a frame earlier', ['ArrowLeft'], shift(-1)),
   onClip('clip-later', 'The clip a frame later', ['ArrowRight'], shift(1)),
   onClip('clip-much-earlier', 'The clip six frames earlier', ['Shift+ArrowLeft'], shift(-6)),
   onClip('clip-much-later', 'The clip six frames later', ['Shift+ArrowRight'], shift(6)),
   onClip('clip-louder', 'The clip louder', ['Equal'], gain(10 ** (1 / 20))),
   onClip('clip-quieter', 'The clip quieter', ['Minus'], gain(10 ** (-1 / 20))),
-  onClip('clip-fade-in', 'Fade in up to this frame', ['KeyI'], editing('fade in', (clip, shot, frame) => void (clip.fadeIn = Math.min(clipSeconds(clip), Math.max(0, (frame - clip.frame) / shot.fps))))),
-  onClip('clip-fade-out', 'Fade out from this frame on', ['KeyU'], editing('fade out', (clip, shot, frame) => void (clip.fadeOut = Math.min(clipSeconds(clip), Math.max(0, clip.frame / shot.fps + clipSeconds(clip) - frame / shot.fps))))),
+  onClip(
+    'clip-fade-in',
+    'Fade in up to this frame',
+    ['KeyI'],
+    editing(
+      'fade in',
+      (clip, shot, frame) =>
+        void (clip.fadeIn = Math.min(clipSeconds(clip), Math.max(0, (frame - clip.frame) / shot.fps))),
+    ),
+  ),
+  onClip(
+    'clip-fade-out',
+    'Fade out from this frame on',
+    ['KeyU'],
+    editing(
+      'fade out',
+      (clip, shot, frame) =>
+        void (clip.fadeOut = Math.min(
+          clipSeconds(clip),
+          Math.max(0, clip.frame / shot.fps + clipSeconds(clip) - frame / shot.fps),
+        )),
+    ),
+  ),
   onClip('clip-copy', 'Copy the clip', ['$mod+KeyC'], (context) => {
     const held = clipInHand(context);
     if (held) copied = plain(held.clip);
   }),
-  { id: 'clip-put-in', name: 'Put the copied clip in at this frame', group: 'Sound', keys: ['$mod+KeyV'], borrowsKeys: 'clip', when: () => inSound() && copied !== null, run: putIn },
+  {
+    id: 'clip-put-in',
+    name: 'Put the copied clip in at this frame',
+    group: 'Sound',
+    keys: ['$mod+KeyV'],
+    borrowsKeys: 'clip',
+    when: () => inSound() && copied !== null,
+    run: putIn,
+  },
   onClip('clip-let-go', 'Let go of the clip', ['Escape'], ({ view }) => view.setState({ clip: null })),
-  { id: 'clip-next', name: 'Take the next clip in hand', group: 'Sound', keys: ['Alt+KeyC'], when: inSound, run: nextClip(1) },
-  { id: 'clip-before', name: 'Take the clip before in hand', group: 'Sound', keys: ['Alt+KeyX'], when: inSound, run: nextClip(-1) },
+  {
+    id: 'clip-next',
+    name: 'Take the next clip in hand',
+    group: 'Sound',
+    keys: ['$mod+BracketRight'],
+    when: inSound,
+    run: nextClip(1),
+  },
+  {
+    id: 'clip-before',
+    name: 'Take the clip before in hand',
+    group: 'Sound',
+    keys: ['$mod+BracketLeft'],
+    when: inSound,
+    run: nextClip(-1),
+  },
   { id: 'track-new', name: 'A new track', group: 'Sound', keys: ['$mod+Shift+KeyS'], when: inSound, run: addTrack },
   ...CARDS.map(
     ([card, name, key]): Command => ({
@@ -206,9 +267,30 @@ export const soundCommands: Command[] = [
       run: ({ view }) => view.setState({ soundCard: card }),
     }),
   ),
-  { id: 'sound-in', name: 'Nearer along time', group: 'Sound', keys: ['$mod+Equal'], when: inSound, run: (context) => zoomSound(context, 1.5) },
-  { id: 'sound-out', name: 'Farther along time', group: 'Sound', keys: ['$mod+Minus'], when: inSound, run: (context) => zoomSound(context, 1 / 1.5) },
-  { id: 'sound-whole', name: 'The whole shot along time', group: 'Sound', keys: ['$mod+Digit0'], when: inSound, run: ({ view }) => view.setState({ soundView: null }) },
+  {
+    id: 'sound-in',
+    name: 'Nearer along time',
+    group: 'Sound',
+    keys: ['$mod+Equal'],
+    when: inSound,
+    run: (context) => zoomSound(context, 1.5),
+  },
+  {
+    id: 'sound-out',
+    name: 'Farther along time',
+    group: 'Sound',
+    keys: ['$mod+Minus'],
+    when: inSound,
+    run: (context) => zoomSound(context, 1 / 1.5),
+  },
+  {
+    id: 'sound-whole',
+    name: 'The whole shot along time',
+    group: 'Sound',
+    keys: ['$mod+Digit0'],
+    when: inSound,
+    run: ({ view }) => view.setState({ soundView: null }),
+  },
   {
     id: 'scrub-longer',
     name: 'Next length of scrubbed sound',

@@ -3,9 +3,10 @@ import Download from 'lucide-react/icons/download';
 import { Popover, Progress } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
-import { ExportOptions, FORMATS, gifRuns, pictureRuns } from '../../core/export/index.ts';
+import { ExportOptions, FORMATS, type FormatId, formatOf, gifRuns, pictureRuns } from '../../core/export/index.ts';
 import { leftOut } from '../../core/picture/index.ts';
 import { lengthInWords, newId } from '../../core/shot/index.ts';
+import { isHeard } from '../../core/sound/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 
@@ -17,6 +18,8 @@ interface ExportPanelProps {
   onWrite(): void;
   onStop(): void;
 }
+
+const WRITES: Record<FormatId, string> = { gif: 'the GIF', png: 'the pictures', wav: 'the sound' };
 
 /** Viewers slow down pictures shorter than two hundredths of a second. */
 const FASTEST_GIF = 50;
@@ -65,6 +68,7 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
   const out = leftOut(shot);
   const percent = Math.round((options.width / shot.width) * 1000) / 10;
   const frames = options.to - options.from + 1;
+  const withPictures = formatOf(options.format).pictures;
   const pictures = wrong ? 0 : pictureRuns(shot, options.from, options.to).length;
   const whole = options.from === 0 && options.to === shot.length - 1;
   const background = (label: string, recipe: (draft: { colour: string; transparent: boolean }) => void, joined = '') =>
@@ -123,114 +127,124 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
           <NumberBox label="To frame" value={options.to + 1} onChange={(value) => onChoose({ to: value - 1 })} />
         </div>
       </Group>
-      <Group name="Size">
-        <div className="flex items-end gap-2">
-          <NumberBox
-            label="Width"
-            value={options.width}
-            onChange={(width) =>
-              onChoose({ width, height: Math.max(1, Math.round((width * shot.height) / shot.width)) })
-            }
-          />
-          <NumberBox
-            label="Height"
-            value={options.height}
-            onChange={(height) =>
-              onChoose({ height, width: Math.max(1, Math.round((height * shot.width) / shot.height)) })
-            }
-          />
-          <NumberBox
-            label="Per cent"
-            value={percent}
-            onChange={(value) =>
-              onChoose({
-                width: Math.max(1, Math.round((shot.width * value) / 100)),
-                height: Math.max(1, Math.round((shot.height * value) / 100)),
-              })
-            }
-          />
-        </div>
-        <div className="flex gap-1">
-          {[100, 50, 25].map((value) => (
-            <Button
-              key={value}
-              className="flex-1"
-              look={percent === value ? 'main' : 'plain'}
-              onClick={() =>
-                onChoose({
-                  width: Math.round((shot.width * value) / 100),
-                  height: Math.round((shot.height * value) / 100),
-                })
-              }
-            >
-              {value} %
-            </Button>
-          ))}
-        </div>
-      </Group>
-      <Group name="Background">
-        <div className="flex items-center gap-3">
-          <Popover.Root onOpenChange={(open) => open && setGesture(`background ${newId()}`)}>
-            <Popover.Trigger
-              aria-label="Background colour"
-              disabled={options.transparent}
-              className="h-7 w-12 rounded border border-ink/30 disabled:opacity-30"
-              style={{ background: options.colour }}
-            />
-            <Popover.Portal>
-              <Popover.Content
-                side="left"
-                sideOffset={8}
-                className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg"
-              >
-                <HexColorPicker
-                  color={options.colour}
-                  onChange={(colour) =>
-                    background('background colour', (draft) => void (draft.colour = colour), gesture)
+      {withPictures && (
+        <>
+          <Group name="Size">
+            <div className="flex items-end gap-2">
+              <NumberBox
+                label="Width"
+                value={options.width}
+                onChange={(width) =>
+                  onChoose({ width, height: Math.max(1, Math.round((width * shot.height) / shot.width)) })
+                }
+              />
+              <NumberBox
+                label="Height"
+                value={options.height}
+                onChange={(height) =>
+                  onChoose({ height, width: Math.max(1, Math.round((height * shot.width) / shot.height)) })
+                }
+              />
+              <NumberBox
+                label="Per cent"
+                value={percent}
+                onChange={(value) =>
+                  onChoose({
+                    width: Math.max(1, Math.round((shot.width * value) / 100)),
+                    height: Math.max(1, Math.round((shot.height * value) / 100)),
+                  })
+                }
+              />
+            </div>
+            <div className="flex gap-1">
+              {[100, 50, 25].map((value) => (
+                <Button
+                  key={value}
+                  className="flex-1"
+                  look={percent === value ? 'main' : 'plain'}
+                  onClick={() =>
+                    onChoose({
+                      width: Math.round((shot.width * value) / 100),
+                      height: Math.round((shot.height * value) / 100),
+                    })
+                  }
+                >
+                  {value} %
+                </Button>
+              ))}
+            </div>
+          </Group>
+          <Group name="Background">
+            <div className="flex items-center gap-3">
+              <Popover.Root onOpenChange={(open) => open && setGesture(`background ${newId()}`)}>
+                <Popover.Trigger
+                  aria-label="Background colour"
+                  disabled={options.transparent}
+                  className="h-7 w-12 rounded border border-ink/30 disabled:opacity-30"
+                  style={{ background: options.colour }}
+                />
+                <Popover.Portal>
+                  <Popover.Content
+                    side="left"
+                    sideOffset={8}
+                    className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg"
+                  >
+                    <HexColorPicker
+                      color={options.colour}
+                      onChange={(colour) =>
+                        background('background colour', (draft) => void (draft.colour = colour), gesture)
+                      }
+                    />
+                    <HexColorInput
+                      aria-label="Background colour as hexadecimal"
+                      className="mt-2 h-8 w-full rounded-md border border-rule bg-white px-2 font-mono"
+                      prefixed
+                      color={options.colour}
+                      onChange={(colour) =>
+                        background('background colour', (draft) => void (draft.colour = colour), gesture)
+                      }
+                    />
+                  </Popover.Content>
+                </Popover.Portal>
+              </Popover.Root>
+              <label className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={options.transparent}
+                  onChange={(event) =>
+                    background('transparent background', (draft) => void (draft.transparent = event.target.checked))
                   }
                 />
-                <HexColorInput
-                  aria-label="Background colour as hexadecimal"
-                  className="mt-2 h-8 w-full rounded-md border border-rule bg-white px-2 font-mono"
-                  prefixed
-                  color={options.colour}
-                  onChange={(colour) =>
-                    background('background colour', (draft) => void (draft.colour = colour), gesture)
-                  }
-                />
-              </Popover.Content>
-            </Popover.Portal>
-          </Popover.Root>
-          <label className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              checked={options.transparent}
-              onChange={(event) =>
-                background('transparent background', (draft) => void (draft.transparent = event.target.checked))
-              }
-            />
-            Transparent
-          </label>
-        </div>
-        <p className="text-sm text-second">
-          The paper on the desk shows the same.
-          {options.transparent && options.format === 'gif' && ' GIF knows only clear or not: soft edges become hard.'}
-        </p>
-      </Group>
-      <Group name="Left out">
-        {out.length === 0 ? (
-          <p className="text-sm text-second">Nothing: every layer is delivered.</p>
-        ) : (
-          <ul className="text-sm" aria-label="Layers left out">
-            {out.map(({ layer, why }) => (
-              <li key={layer.id} className="flex justify-between gap-2">
-                <span className="truncate">{layer.name}</span>
-                <span className="whitespace-nowrap text-second">{why}</span>
-              </li>
-            ))}
-          </ul>
-        )}
-      </Group>
+                Transparent
+              </label>
+            </div>
+            <p className="text-sm text-second">
+              The paper on the desk shows the same.
+              {options.transparent &&
+                options.format === 'gif' &&
+                ' GIF knows only clear or not: soft edges become hard.'}
+            </p>
+          </Group>
+        </>
+      )}
+      {withPictures ? (
+        <Group name="Left out">
+          {out.length === 0 ? (
+            <p className="text-sm text-second">Nothing: every layer is delivered.</p>
+          ) : (
+            <ul className="text-sm" aria-label="Layers left out">
+              {out.map(({ layer, why }) => (
+                <li key={layer.id} className="flex justify-between gap-2">
+                  <span className="truncate">{layer.name}</span>
+                  <span className="whitespace-nowrap text-second">{why}</span>
+                </li>
+              ))}
+            </ul>
+          )}
+        </Group>
+      ) : (
+        <SoundGroup />
+      )}
       <div className="mt-auto flex flex-col gap-2 px-4 py-3">
         {wrong ? (
           <p role="alert" className="text-sm text-attention">
@@ -238,15 +252,20 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
           </p>
         ) : (
           <p className="text-sm text-second">
-            {frames} frames ({lengthInWords(frames, shot.fps)}),{' '}
-            {options.format === 'gif' ? gifRuns(shot, options).length : frames} pictures written
-            {options.format === 'png' && pictures < frames ? `, ${pictures} of them different` : ''}, {options.width} x{' '}
-            {options.height}.
+            {frames} frames ({lengthInWords(frames, shot.fps)})
+            {withPictures && (
+              <>
+                , {options.format === 'gif' ? gifRuns(shot, options).length : frames} pictures written
+                {options.format === 'png' && pictures < frames ? `, ${pictures} of them different` : ''},{' '}
+                {options.width} x {options.height}
+              </>
+            )}
+            .
           </p>
         )}
         {part === null ? (
           <Button look="main" className="!h-9" icon={<Download size={16} />} disabled={wrong !== ''} onClick={onWrite}>
-            Write {options.format === 'gif' ? 'the GIF' : 'the pictures'}
+            Write {WRITES[options.format]}
           </Button>
         ) : (
           <div className="flex items-center gap-2">
@@ -263,5 +282,30 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
         )}
       </div>
     </aside>
+  );
+}
+
+/** What of the sound is delivered: what is heard, and what is not. */
+function SoundGroup() {
+  const shot = useShot(wholeShot);
+  const silent = shot.tracks.filter((track) => !isHeard(shot, track));
+  return (
+    <Group name="Sound">
+      <p className="text-sm text-second">
+        {shot.tracks.length === 0
+          ? 'There is no sound in this shot: the file will be silent.'
+          : 'All that is heard when the shot plays, left and right, 16 bit.'}
+      </p>
+      {silent.length > 0 && (
+        <ul className="text-sm" aria-label="Tracks left out">
+          {silent.map(({ id, name, muted }) => (
+            <li key={id} className="flex justify-between gap-2">
+              <span className="truncate">{name}</span>
+              <span className="text-second">{muted ? 'muted' : 'another track is solo'}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </Group>
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { defaultOptions, deliveryName, type ExportOptions, formatOf } from '../../core/export/index.ts';
+import { loudest } from '../../core/sound/index.ts';
 import { say } from '../frame/saying.ts';
 import { download, sentence, sizeInWords } from '../parts/files.ts';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
@@ -14,17 +15,17 @@ interface Work {
 
 /** Export: what will be written is shown first, then written; what is left out is named. */
 export default function ExportView() {
-  const { session } = useOpenShot();
+  const { session, sound } = useOpenShot();
   const shot = useShot(wholeShot);
   const range = useView((state) => state.range);
   const [chosen, setChosen] = useState<Partial<ExportOptions>>(() => (range ? { from: range.from, to: range.to } : {}));
   const [work, setWork] = useState<Work | null>(null);
   const [delivery, setDelivery] = useState<Delivery | null>(null);
   useEffect(() => {
-    const made = new Delivery(session);
+    const made = new Delivery(session, sound);
     setDelivery(made);
     return () => made.close();
-  }, [session]);
+  }, [session, sound]);
 
   const options = useMemo<ExportOptions>(() => {
     const all = { ...defaultOptions(shot), ...chosen };
@@ -48,11 +49,18 @@ export default function ExportView() {
       const name = deliveryName(shot.title, format.extension);
       download(bytes, name, format.type);
       say(`Delivered ${name}, ${sizeInWords(bytes.length)}.`);
+      if (options.format === 'wav') tellIfTooLoud();
     } catch (error) {
       say(sentence(error));
     } finally {
       setWork(null);
     }
+  };
+
+  const tellIfTooLoud = () => {
+    const over = 20 * Math.log10(loudest(sound.mixed(shot, options.from, options.to + 1).channels));
+    if (over > 0.05)
+      say(`The sound is ${over.toFixed(1)} dB too loud at its loudest and was cut off there. Make its tracks quieter.`);
   };
 
   return (

@@ -5,15 +5,18 @@ import type { Id, Shot } from '../../core/shot/index.ts';
 import { rowsOf } from '../../store/index.ts';
 import type { ExportFace } from '../../workers/export.worker.ts';
 import type { ShotSession } from '../session/shot-session.ts';
+import type { SoundDesk } from '../session/sound-desk.ts';
 
 export class Delivery {
   private readonly worker = new Worker(new URL('../../workers/export.worker.ts', import.meta.url), { type: 'module' });
   private readonly face: Remote<ExportFace> = wrap<ExportFace>(this.worker);
   private readonly session: ShotSession;
+  private readonly sound: SoundDesk;
   private opened: { shot: Shot; done: Promise<void> } | null = null;
 
-  constructor(session: ShotSession) {
+  constructor(session: ShotSession, sound: SoundDesk) {
     this.session = session;
+    this.sound = sound;
   }
 
   /** Hands the present shot to the worker, unless it has it. */
@@ -40,7 +43,10 @@ export class Delivery {
   /** The finished file; null when stopped. */
   async write(options: ExportOptions, progress: (part: number) => void): Promise<Uint8Array<ArrayBuffer> | null> {
     await this.ready();
-    return this.face.write({ ...options }, proxy(progress));
+    const { shot } = this.session;
+    // Mixed where sounds are decoded: workers have no way to decode them.
+    const sound = async () => this.sound.mixed(shot, options.from, options.to + 1);
+    return this.face.write({ ...options }, proxy(sound), proxy(progress));
   }
 
   stop(): void {

@@ -81,7 +81,11 @@ export function MouthEditor({
       </div>
       <MouthPad chart={chart} kind={kind} width={width} palette={palette} />
       <div className="flex gap-1">
-        <Button className="!h-6" title="The drawing in hand, or what is picked of it, becomes this mouth" onClick={fromPaper}>
+        <Button
+          className="!h-6"
+          title="The drawing in hand, or what is picked of it, becomes this mouth"
+          onClick={fromPaper}
+        >
           Take from the paper
         </Button>
         <Button className="!h-6" onClick={clear}>

@@ -33,7 +33,17 @@ function reachOf(shot: Shot, chart: MouthChart): { x: number; y: number } {
 }
 
 /** A pad to draw one mouth of a chart on, large, with the line tool in hand; the rest mouth lies under it as a ghost. */
-export function MouthPad({ chart, kind, width, palette }: { chart: MouthChart; kind: Mouth; width: number; palette: Palette }) {
+export function MouthPad({
+  chart,
+  kind,
+  width,
+  palette,
+}: {
+  chart: MouthChart;
+  kind: Mouth;
+  width: number;
+  palette: Palette;
+}) {
   const { session, view } = useOpenShot();
   const tool = useView((state) => state.tool);
   const drawing = useShot((shot) => chartDrawing(shot, chart, kind));

@@ -31,8 +31,8 @@ export function PartsCard() {
     return (
       <div className="flex flex-col items-start gap-2 px-3 text-sm">
         <p className="text-second">
-          A mouth chart is a set of mouths by sound, drawn once and large. Put on a frame they come out sharp at any size,
-          and follow the head.
+          A mouth chart is a set of mouths by sound, drawn once and large. Put on a frame they come out sharp at any
+          size, and follow the head.
         </p>
         <Button look="main" onClick={add}>
           New mouth chart
@@ -60,7 +60,10 @@ export function PartsCard() {
           className="h-6 flex-1 font-medium"
           value={chart.name}
           onDone={(name) =>
-            session.change('name the chart', (shot) => void (shot.charts.find(({ id }) => id === chart.id)!.name = name))
+            session.change(
+              'name the chart',
+              (shot) => void (shot.charts.find(({ id }) => id === chart.id)!.name = name),
+            )
           }
         />
         <IconButton label="New mouth chart" className="!h-6 !w-6" onClick={add}>
@@ -115,7 +118,9 @@ function MouthGrid({ chart, onDraw }: { chart: MouthChart; onDraw(kind: Mouth): 
               type="button"
               aria-label={drawing ? `Put mouth ${sounds} on this frame` : `Draw mouth ${sounds}`}
               title={
-                drawing ? `${sounds}: put on this frame (Alt ${(i + 1) % 10})` : `${sounds}: not drawn yet, press to draw it`
+                drawing
+                  ? `${sounds}: put on this frame (${(i + 1) % 10} on a mouth layer)`
+                  : `${sounds}: not drawn yet, press to draw it`
               }
               className={`flex w-full flex-col items-center rounded-md border px-0.5 pt-0.5 hover:border-accent ${drawing ? 'border-rule bg-paper' : 'border-dashed border-rule bg-transparent'}`}
               onClick={() => (drawing ? putMouthHere(commands, kind) : onDraw(kind))}

@@ -96,7 +96,8 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
       await bringIn(open, reader, about, { held, crop, scale: scale / 100, from, lengthen }, (done, of) =>
         setProgress({ done, of }),
       );
-      if (sound && about.sound) await importSound(open, reader.files[0], { frame: from, part: soundPart(clip, read, cut) });
+      if (sound && about.sound)
+        await importSound(open, reader.files[0], { frame: from, part: soundPart(clip, read, cut) });
       onDone();
     } catch (error) {
       say(sentence(error));

@@ -43,9 +43,7 @@ export class SoundDesk {
 
   /** Keeps a decoded sound at hand and draws its waveform. */
   async keep(asset: Id, buffer: AudioBuffer): Promise<void> {
-    const channels = toStereo(
-      Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c)),
-    );
+    const channels = toStereo(Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c)));
     this.decoded.set(asset, { channels, rate: buffer.sampleRate });
     this.waves.set(asset, await this.face.peaks(channels, buffer.sampleRate));
     for (const listener of this.listeners) listener();

@@ -39,7 +39,11 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
     set(null);
   };
   const about =
-    entry.kind === 'note' || entry.kind === 'sound' ? `${noteColour} ${entry.kind}` : entry.kind === 'marker' ? 'frame name' : entry.kind;
+    entry.kind === 'note' || entry.kind === 'sound'
+      ? `${noteColour} ${entry.kind}`
+      : entry.kind === 'marker'
+        ? 'frame name'
+        : entry.kind;
   return (
     <div
       className="absolute z-[8] flex items-center overflow-hidden rounded border-2 border-accent bg-white shadow-md"

@@ -5,20 +5,7 @@ import type { Selection } from '../session/view-state.ts';
 import { FRAME_COLUMN, type SheetLayout } from './geometry.ts';
 import { paintColumns } from './paint-columns.ts';
 import { paintReading, paintSound } from './paint-sound.ts';
-import {
-  ACCENT,
-  INK,
-  LOWER,
-  MONO,
-  NOTE,
-  PANEL,
-  RULE,
-  RULE_6,
-  RULE_12,
-  SANS,
-  SECOND,
-  WASH,
-} from './sheet-colours.ts';
+import { ACCENT, INK, LOWER, MONO, NOTE, PANEL, RULE, RULE_6, RULE_12, SANS, SECOND, WASH } from './sheet-colours.ts';
 
 export interface SheetScene {
   shot: Shot;

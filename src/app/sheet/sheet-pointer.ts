@@ -20,8 +20,8 @@ import {
   takePiece,
   touched,
 } from '../../core/sheet/index.ts';
-import { findClip } from '../../core/sound/index.ts';
 import { type Exposure, type Id, type Layer, newId, type Shot } from '../../core/shot/index.ts';
+import { findClip } from '../../core/sound/index.ts';
 import { between } from '../commands/choosing.ts';
 import { goToFrame } from '../commands/play.ts';
 import { readAround } from '../commands/reading.ts';

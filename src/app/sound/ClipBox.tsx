@@ -1,15 +1,7 @@
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { pinnedTo } from '../../core/sheet/index.ts';
 import { type Clip, lengthInWords } from '../../core/shot/index.ts';
-import {
-  clipEnd,
-  clipSeconds,
-  findClip,
-  placeClip,
-  snapFrame,
-  trimEnd,
-  trimStart,
-} from '../../core/sound/index.ts';
+import { clipEnd, clipSeconds, findClip, placeClip, snapFrame, trimEnd, trimStart } from '../../core/sound/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { type Timeline, TRACK } from './timeline.ts';
@@ -100,7 +92,11 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
   const down = (event: PointerEvent) => {
     if (event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    view.setState({ clip: clip.id, picked: null, soundCard: view.getState().soundCard === 'reading' ? 'reading' : 'clip' });
+    view.setState({
+      clip: clip.id,
+      picked: null,
+      soundCard: view.getState().soundCard === 'reading' ? 'reading' : 'clip',
+    });
     setDrag({ grip: gripAt(event), x: event.clientX, y: event.clientY, frames: 0, tracks: 0, seconds: 0 });
   };
   const move = (event: PointerEvent<HTMLElement>) => {
@@ -133,7 +129,12 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       const wished = Math.max(0, track + tracks);
       let came = '';
       session.change('move sound', (draft) => {
-        const target = placeClip(draft, clip.id, Math.max(0, clip.frame + frames), Math.min(wished, draft.tracks.length - 1));
+        const target = placeClip(
+          draft,
+          clip.id,
+          Math.max(0, clip.frame + frames),
+          Math.min(wished, draft.tracks.length - 1),
+        );
         came = target?.id ?? '';
       });
       const wanted = session.shot.tracks[Math.min(wished, session.shot.tracks.length - 1)];

@@ -1,7 +1,7 @@
 import { type ReactNode, useRef } from 'react';
+import { pinnedTo } from '../../core/sheet/index.ts';
 import { type Clip, lengthInWords, newId } from '../../core/shot/index.ts';
 import { clipEnd, clipSeconds, findClip, trimEnd } from '../../core/sound/index.ts';
-import { pinnedTo } from '../../core/sheet/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { bringClip, clipInHand } from '../commands/sound.ts';
 import { Tick } from '../desk/options/parts.tsx';
@@ -11,7 +11,15 @@ import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 
-const ACTIONS = ['clip-cut', 'clip-duplicate', 'clip-starts', 'clip-stops', 'clip-fade-in', 'clip-fade-out', 'clip-remove'] as const;
+const ACTIONS = [
+  'clip-cut',
+  'clip-duplicate',
+  'clip-starts',
+  'clip-stops',
+  'clip-fade-in',
+  'clip-fade-out',
+  'clip-remove',
+] as const;
 const SHORT: Record<(typeof ACTIONS)[number], string> = {
   'clip-cut': 'Cut here',
   'clip-duplicate': 'Duplicate',
@@ -33,7 +41,8 @@ export function ClipCard() {
   if (!held) {
     return (
       <p className="p-3 text-sm text-second">
-        Press a clip to take it in hand. Drag it to move it, drag its ends to trim it; double-press it to read its words.
+        Press a clip to take it in hand. Drag it to move it, drag its ends to trim it; double-press it to read its
+        words.
       </p>
     );
   }
@@ -100,7 +109,11 @@ export function ClipCard() {
           />
         </Line>
         {(['fadeIn', 'fadeOut'] as const).map((which) => (
-          <Line key={which} name={which === 'fadeIn' ? 'Fade in' : 'Fade out'} says={`${(clip[which] * fps).toFixed(0)} f`}>
+          <Line
+            key={which}
+            name={which === 'fadeIn' ? 'Fade in' : 'Fade out'}
+            says={`${(clip[which] * fps).toFixed(0)} f`}
+          >
             <Slide
               label={which === 'fadeIn' ? 'Fade in, frames' : 'Fade out, frames'}
               value={Math.round(clip[which] * fps)}
@@ -161,7 +174,8 @@ export function ClipCard() {
   );
 }
 
-const side = (pan: number) => (Math.abs(pan) < 0.01 ? 'middle' : `${Math.round(Math.abs(pan) * 100)} ${pan < 0 ? 'l' : 'r'}`);
+const side = (pan: number) =>
+  Math.abs(pan) < 0.01 ? 'middle' : `${Math.round(Math.abs(pan) * 100)} ${pan < 0 ? 'l' : 'r'}`;
 
 function Line({ name, says, children }: { name: string; says: string; children: ReactNode }) {
   return (

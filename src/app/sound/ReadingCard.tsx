@@ -45,8 +45,7 @@ export function ReadingCard() {
   const [draft, setDraft] = useState<string | null>(null);
   useEffect(() => {
     let here = true;
-    if (text.trim())
-      void sound.pronounce({ text, own, dictionary }).then((words) => here && setSpoken(words));
+    if (text.trim()) void sound.pronounce({ text, own, dictionary }).then((words) => here && setSpoken(words));
     else setSpoken([]);
     return () => {
       here = false;
@@ -83,7 +82,9 @@ export function ReadingCard() {
             disabled={!clip}
             maxLength={LIMITS.maxWords}
             placeholder={
-              clip ? 'Type the words as they are spoken, in English.' : 'Bring in the dialogue first, or take a clip in hand.'
+              clip
+                ? 'Type the words as they are spoken, in English.'
+                : 'Bring in the dialogue first, or take a clip in hand.'
             }
             value={draft ?? text}
             onChange={(event) => setDraft(event.target.value)}
@@ -99,12 +100,19 @@ export function ReadingCard() {
             {(draft ?? text).trim() ? 'Read the line' : 'Read by ear'}
           </Button>
           {share !== null && (
-            <Progress.Root value={share * 100} className="h-1.5 w-32 overflow-hidden rounded-full bg-rule" aria-label="Reading">
+            <Progress.Root
+              value={share * 100}
+              className="h-1.5 w-32 overflow-hidden rounded-full bg-rule"
+              aria-label="Reading"
+            >
               <Progress.Indicator className="h-full bg-accent" style={{ width: `${share * 100}%` }} />
             </Progress.Root>
           )}
           {share === null && sounds.length > 0 && (
-            <output aria-label="Sureness of the reading" className={fit < DOUBTFUL_FIT ? 'text-attention' : 'text-fine'}>
+            <output
+              aria-label="Sureness of the reading"
+              className={fit < DOUBTFUL_FIT ? 'text-attention' : 'text-fine'}
+            >
               {fit < DOUBTFUL_FIT ? 'in doubt' : fit < DOUBTFUL_FIT + 0.8 ? 'fairly sure' : 'sure'}
             </output>
           )}
@@ -122,16 +130,13 @@ export function ReadingCard() {
         ) : (
           <ul className="max-h-24 overflow-y-auto pr-1">
             {spoken.map((word, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: the same word may stand there twice
               <li key={i} className="flex h-6 items-center gap-1.5" title={FROM[word.by]}>
                 <span className="w-20 shrink-0 truncate">{word.text}</span>
                 <NameInput
                   label={`Sounds of ${word.text}`}
                   className={`h-5.5 flex-1 font-mono text-xs ${word.by === 'rules' ? 'text-attention' : word.by === 'own' ? 'text-accent' : ''}`}
                   value={word.variants[0].join(' ')}
-                  onDone={(next) =>
-                    void setOwnWord(session.db, word.text, next).catch((error) => say(sentence(error)))
-                  }
+                  onDone={(next) => void setOwnWord(session.db, word.text, next).catch((error) => say(sentence(error)))}
                 />
                 {word.by === 'own' && (
                   <IconButton

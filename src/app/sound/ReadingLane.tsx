@@ -31,9 +31,7 @@ export function ReadingLane({ time }: { time: Timeline }) {
       >
         <span className="font-medium">Track reading</span>
         <span className="text-xs text-second">
-          {shot.length === 0
-            ? 'nothing read yet'
-            : `${rows.length} sounds${doubts > 0 ? `, ${doubts} in doubt` : ''}`}
+          {shot.length === 0 ? 'nothing read yet' : `${rows.length} sounds${doubts > 0 ? `, ${doubts} in doubt` : ''}`}
         </span>
       </div>
       <div className="relative min-w-0 flex-1 overflow-hidden" role="list" aria-label="Track reading">

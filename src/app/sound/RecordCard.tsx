@@ -106,7 +106,8 @@ export function RecordCard() {
       open.session.change('mute earlier takes', (shot) => {
         for (const { clips } of shot.tracks)
           for (const clip of clips)
-            if (/^take \d+$/.test(clip.name) && clip.id !== come.clip && Math.abs(clip.frame - frame) < 2) clip.muted = true;
+            if (/^take \d+$/.test(clip.name) && clip.id !== come.clip && Math.abs(clip.frame - frame) < 2)
+              clip.muted = true;
       });
       if (come.fault) say(come.fault);
     } catch (error) {
@@ -182,8 +183,8 @@ export function RecordCard() {
         <output className="rounded bg-attention px-2 py-0.5 font-medium text-white">recording</output>
       )}
       <p className="w-full text-second">
-        The shot plays while you speak. Every take is kept on the track “{TRACK_NAME}”; earlier ones at the same place are
-        muted.
+        The shot plays while you speak. Every take is kept on the track “{TRACK_NAME}”; earlier ones at the same place
+        are muted.
       </p>
     </div>
   );

@@ -99,8 +99,8 @@ export default function SoundView() {
         {shot.tracks.length === 0 ? (
           <div className="min-h-0 flex-1 overflow-y-auto">
             <Empty title="No sound yet">
-              Bring in the dialogue first: the waveform then runs down the sheet beside the frames, and every frame can be
-              heard. Or drop a sound file here, record one, or take one from the Foley shelf.
+              Bring in the dialogue first: the waveform then runs down the sheet beside the frames, and every frame can
+              be heard. Or drop a sound file here, record one, or take one from the Foley shelf.
             </Empty>
           </div>
         ) : (

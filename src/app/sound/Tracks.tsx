@@ -33,8 +33,7 @@ export function Tracks() {
         return;
       }
       const by = event.shiftKey ? event.deltaY : event.deltaX;
-      if (by !== 0 && now)
-        open.view.setState({ soundView: { ...now, from: Math.max(0, now.from + by / now.scale) } });
+      if (by !== 0 && now) open.view.setState({ soundView: { ...now, from: Math.max(0, now.from + by / now.scale) } });
     };
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
@@ -133,6 +132,7 @@ function Along({ time, frames }: { time: Timeline; frames: number }) {
     <div className="h-3 shrink-0 border-t border-rule bg-lower" style={{ paddingLeft: HEAD }}>
       <div
         role="scrollbar"
+        tabIndex={-1}
         aria-label="Part of the shot in sight"
         aria-controls="timeline"
         aria-valuenow={Math.round((time.from / frames) * 100)}

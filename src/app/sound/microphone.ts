@@ -122,7 +122,8 @@ export class MicrophoneTaker {
     }
     this.blocks = [];
     // What the ear heard left earlier, and what it said arrives later.
-    const { latency = 0 } = this.stream.getAudioTracks()[0]?.getSettings() as { latency?: number };
+    const [track] = this.stream.getAudioTracks();
+    const { latency = 0 } = (track?.getSettings() ?? {}) as { latency?: number };
     return { samples, rate: this.context.sampleRate, begin: this.begin - latency - (this.context.outputLatency || 0) };
   }
 

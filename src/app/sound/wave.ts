@@ -61,7 +61,12 @@ export function paintWave(c: CanvasRenderingContext2D, job: WaveJob): void {
   paintFades(c, job, seconds, perPixel);
 }
 
-function paintSamples(c: CanvasRenderingContext2D, { clip, from, to, height }: WaveJob, sound: Sound, perPixel: number) {
+function paintSamples(
+  c: CanvasRenderingContext2D,
+  { clip, from, to, height }: WaveJob,
+  sound: Sound,
+  perPixel: number,
+) {
   const [channel] = sound.channels;
   for (let into = Math.ceil(from * sound.rate) / sound.rate; into < to; into += 1 / sound.rate) {
     const value = channel[Math.round(inSound(clip, into) * sound.rate)] ?? 0;
@@ -72,7 +77,12 @@ function paintSamples(c: CanvasRenderingContext2D, { clip, from, to, height }: W
 }
 
 /** Fades as lines over the wave; where a loop begins again a short stroke below and above. */
-function paintFades(c: CanvasRenderingContext2D, { clip, from, to, height }: WaveJob, seconds: number, perPixel: number) {
+function paintFades(
+  c: CanvasRenderingContext2D,
+  { clip, from, to, height }: WaveJob,
+  seconds: number,
+  perPixel: number,
+) {
   const x = (into: number) => (into - from) / perPixel;
   c.strokeStyle = '#b06a12';
   c.lineWidth = 1.25;

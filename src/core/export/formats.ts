@@ -1,6 +1,7 @@
 /** The register of delivery formats: adding one is adding an entry here. */
 import { Zip, ZipPassThrough } from 'fflate';
 import type { Shot } from '../shot/model.ts';
+import { type Sound, writeWav } from '../sound/index.ts';
 import { type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
 import { deliveryPalette, encodeGif, gifRuns, mapToPalette } from './gif.ts';
 import { deliveryName, type ExportOptions, type FormatId } from './options.ts';
@@ -16,6 +17,8 @@ interface WriteJob {
   render: RenderFrame;
   /** PNG bytes of a picture. */
   png: (pixels: Pixels) => Promise<Uint8Array>;
+  /** The shot's sound over the frames asked for, as it is heard. */
+  sound: () => Promise<Sound>;
   /** 0..1; throws `Stopped` when the work is to end. */
   progress: (part: number) => void;
 }
@@ -25,6 +28,8 @@ export interface ExportFormat {
   name: string;
   extension: string;
   type: string;
+  /** It holds pictures: their size and background matter. */
+  pictures: boolean;
   write(job: WriteJob): Promise<Uint8Array<ArrayBuffer>>;
 }
 
@@ -33,6 +38,7 @@ const gif: ExportFormat = {
   name: 'GIF',
   extension: 'gif',
   type: 'image/gif',
+  pictures: true,
   async write({ shot, options, render, progress }) {
     const runs = gifRuns(shot, options);
     progress(0);
@@ -54,6 +60,7 @@ const png: ExportFormat = {
   name: 'PNG sequence',
   extension: 'zip',
   type: 'application/zip',
+  pictures: true,
   async write({ shot, options, render, png: encode, progress }) {
     const parts: Uint8Array[] = [];
     const zip = new Zip((error, data) => {
@@ -78,6 +85,21 @@ const png: ExportFormat = {
   },
 };
 
+/** The mix-down, 16 bit: the first sample is the first of the first frame. */
+const wav: ExportFormat = {
+  id: 'wav',
+  name: 'WAV, sound',
+  extension: 'wav',
+  type: 'audio/wav',
+  pictures: false,
+  async write({ sound, progress }) {
+    progress(0);
+    const { channels, rate } = await sound();
+    progress(0.7);
+    return writeWav(channels, rate);
+  },
+};
+
 function joined(parts: Uint8Array[]): Uint8Array<ArrayBuffer> {
   const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
   let at = 0;
@@ -88,7 +110,7 @@ function joined(parts: Uint8Array[]): Uint8Array<ArrayBuffer> {
   return out;
 }
 
-export const FORMATS: ExportFormat[] = [gif, png];
+export const FORMATS: ExportFormat[] = [gif, png, wav];
 
 export function formatOf(id: FormatId): ExportFormat {
   return FORMATS.find((format) => format.id === id)!;

@@ -1,8 +1,9 @@
 /** Where mouths sit: a place on some drawings of the head, carried evenly to the drawings between. */
-import { after, type Matrix } from '../picture/matrix.ts';
-import { exposuresOf } from '../sheet/timing.ts';
-import { shownRun, starts } from '../sheet/exposures.ts';
+
 import { plain } from '../history/draft.ts';
+import { after, type Matrix } from '../picture/matrix.ts';
+import { shownRun, starts } from '../sheet/exposures.ts';
+import { exposuresOf } from '../sheet/timing.ts';
 import type { Id, Layer, MouthPlace, Shot } from '../shot/model.ts';
 
 /** The map that brings what is drawn at one place to another. */
@@ -15,7 +16,10 @@ export function placeMap(from: MouthPlace, to: MouthPlace): Matrix {
 
 export function samePlace(a: MouthPlace, b: MouthPlace): boolean {
   return (
-    Math.abs(a.x - b.x) < 0.05 && Math.abs(a.y - b.y) < 0.05 && Math.abs(a.turn - b.turn) < 1e-3 && Math.abs(a.size - b.size) < 1e-3
+    Math.abs(a.x - b.x) < 0.05 &&
+    Math.abs(a.y - b.y) < 0.05 &&
+    Math.abs(a.turn - b.turn) < 1e-3 &&
+    Math.abs(a.size - b.size) < 1e-3
   );
 }
 

@@ -1,3 +1,4 @@
 export * from './chart.ts';
 export * from './guide.ts';
+export * from './lay.ts';
 export * from './plan.ts';

@@ -3,11 +3,12 @@
  * and last consonants matter most; a closed M, B or P is never skipped and held two frames where there is room; no mouth for
  * one frame unless asked; what is too quick to be seen is left out.
  */
-import type { Mouth } from '../shot/model.ts';
+
 import { type ReadingRow, soundOfText } from '../reading/index.ts';
+import type { Mouth } from '../shot/model.ts';
 import { mouthOf } from '../speech/mouths.ts';
 import { isVowel, SILENCE } from '../speech/phones.ts';
-import type { MouthSpan } from './chart.ts';
+import type { MouthSpan } from './lay.ts';
 
 export interface MouthWishes {
   /** Frames a mouth comes before its sound, 0..2. */
@@ -51,8 +52,7 @@ function unitsOf(rows: ReadingRow[], lead: number): Unit[] {
     const [from, to] = [row.from - lead, row.to - lead];
     const before = rows[i - 1];
     const gap = before ? from - (before.to - lead) : 0;
-    if (before && gap >= SHORTEST_REST)
-      add({ kind: 'rest', from: before.to - lead, to: from, weight: gap * 0.7 });
+    if (before && gap >= SHORTEST_REST) add({ kind: 'rest', from: before.to - lead, to: from, weight: gap * 0.7 });
     const { word } = row.sound;
     const edge = word < 0 || before?.sound.word !== word || rows[i + 1]?.sound.word !== word;
     const kind = mouthOf(phone);

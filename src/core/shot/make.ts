@@ -74,7 +74,18 @@ export function makeLayer(name: string, purpose: Purpose, over: Partial<Layer> =
 }
 
 export function makeDrawing(layerId: Id, number: number, over: Partial<Drawing> = {}): Drawing {
-  return { id: newId(), layerId, number, label: '', role: 'between', stage: 'rough', ink: [], paint: [], mouth: null, ...over };
+  return {
+    id: newId(),
+    layerId,
+    number,
+    label: '',
+    role: 'between',
+    stage: 'rough',
+    ink: [],
+    paint: [],
+    mouth: null,
+    ...over,
+  };
 }
 
 export interface ShotWishes {

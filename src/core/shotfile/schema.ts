@@ -174,7 +174,11 @@ class GuidePlacePart extends MouthPlacePart {
 /** Where mouths sit, as a list: the places carry the ids of their drawings. */
 class MouthGuidePart {
   @IsOptional() @Matches(ID) head!: string | null;
-  @IsArray() @ArrayMaxSize(LIMITS.maxLength) @ValidateNested({ each: true }) @Type(() => GuidePlacePart) places!: GuidePlacePart[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxLength)
+  @ValidateNested({ each: true })
+  @Type(() => GuidePlacePart)
+  places!: GuidePlacePart[];
 }
 
 class LaidMouthPart {
@@ -261,7 +265,11 @@ export class ShotPart {
   @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => LayerPart) layers!: LayerPart[];
   @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => PalettePart) palettes!: PalettePart[];
   @IsArray() @ArrayMinSize(1) @ValidateNested({ each: true }) @Type(() => CuePart) paletteCues!: CuePart[];
-  @IsArray() @ArrayMaxSize(LIMITS.maxTracks) @ValidateNested({ each: true }) @Type(() => TrackPart) tracks!: TrackPart[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxTracks)
+  @ValidateNested({ each: true })
+  @Type(() => TrackPart)
+  tracks!: TrackPart[];
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(LIMITS.maxLength)

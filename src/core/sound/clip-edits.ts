@@ -98,7 +98,10 @@ export function trimEnd(shot: Shot, id: Id, time: number): void {
   const { clip } = clipOf(shot, id);
   const start = clip.frame / shot.fps;
   const sound = shot.assets[clip.asset]?.seconds ?? clip.out;
-  const longest = Math.min(clip.loop ? Number.POSITIVE_INFINITY : sound - clip.in, roomBeside(shot, id).to / shot.fps - start);
+  const longest = Math.min(
+    clip.loop ? Number.POSITIVE_INFINITY : sound - clip.in,
+    roomBeside(shot, id).to / shot.fps - start,
+  );
   const seconds = Math.max(SHORTEST, Math.min(longest, time - start));
   if (clip.loop) clip.loop.seconds = seconds;
   else clip.out = clip.in + seconds;

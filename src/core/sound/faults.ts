@@ -36,6 +36,7 @@ export function toStereo(channels: Float32Array[]): Float32Array[] {
   if (channels.length <= 2) return channels;
   const [left, right, ...others] = channels;
   const share = Math.SQRT1_2 / Math.sqrt(others.length);
-  const add = (side: Float32Array) => side.map((value, i) => others.reduce((sum, each) => sum + share * each[i], value));
+  const add = (side: Float32Array) =>
+    side.map((value, i) => others.reduce((sum, each) => sum + share * each[i], value));
   return [add(left), add(right)];
 }

@@ -4,6 +4,7 @@ export * from './faults.ts';
 export * from './foley/index.ts';
 export * from './loop.ts';
 export * from './mix.ts';
+export * from './pan.ts';
 export * from './peaks.ts';
 export * from './resample.ts';
 export * from './wav.ts';

@@ -22,15 +22,34 @@ export function sampleOfFrame(frame: number, fps: number, rate: number): number 
   return Math.round((frame / fps) * rate);
 }
 
-/** A clip's strength `into` seconds after it began: its fades, and the tiny ones of cut edges. */
-function envelope(clip: Clip, into: number, seconds: number, sound: number): number {
-  const begin = Math.max(clip.fadeIn, clip.in > 1e-6 ? EDGE : 0);
-  const cut = clip.loop !== null || clip.out < sound - 1e-6;
-  const end = Math.max(clip.fadeOut, cut ? EDGE : 0);
+/** How a clip comes in and runs out: seconds of ramp at its beginning and end. */
+interface Ramps {
+  begin: number;
+  end: number;
+}
+
+/** Whether one clip goes on where another ends, in time and in their sound: the parts of a clip that was cut. */
+function goesOn(earlier: Clip, later: Clip, fps: number): boolean {
+  if (earlier.asset !== later.asset || earlier.loop || later.loop) return false;
+  const ends = earlier.frame / fps + clipSeconds(earlier);
+  return Math.abs(ends - later.frame / fps) < 1e-6 && Math.abs(earlier.out - later.in) < 1e-6;
+}
+
+/** A clip's fades, and the tiny ramps of edges where its sound is cut off. */
+function rampsOf(clip: Clip, track: Track, fps: number, sound: number): Ramps {
+  const cutBefore = clip.in > 1e-6 && !track.clips.some((other) => other !== clip && goesOn(other, clip, fps));
+  const cutAfter =
+    clip.loop !== null ||
+    (clip.out < sound - 1e-6 && !track.clips.some((other) => other !== clip && goesOn(clip, other, fps)));
+  return { begin: Math.max(clip.fadeIn, cutBefore ? EDGE : 0), end: Math.max(clip.fadeOut, cutAfter ? EDGE : 0) };
+}
+
+/** A clip's strength `into` seconds after it began. */
+function envelope({ begin, end }: Ramps, into: number, seconds: number): number {
   let gain = 1;
-  if (begin > 0 && into < begin) gain *= Math.sin((Math.PI / 2) * (into / begin));
+  if (into < begin) gain *= Math.sin((Math.PI / 2) * (into / begin));
   const left = seconds - into;
-  if (end > 0 && left < end) gain *= Math.sin((Math.PI / 2) * Math.max(0, left / end));
+  if (left < end) gain *= Math.sin((Math.PI / 2) * Math.max(0, left / end));
   return gain;
 }
 
@@ -56,7 +75,7 @@ function loopedAt(channel: Float32Array, clip: Clip, into: number, rate: number)
   return head * Math.sin(turn) + tail * Math.cos(turn);
 }
 
-/** Samples over which gain and place are taken as straight lines. */
+/** Samples that are heard from one place. */
 const STEP = 64;
 
 function addClip(
@@ -78,20 +97,21 @@ function addClip(
   const [a, b = sound.channels[0]] = sound.channels;
   const length = a.length / sound.rate;
   const volume = clip.gain * track.gain;
-  const even = sound.rate === rate && !clip.loop;
+  const straight = sound.rate === rate && !clip.loop;
+  const ramps = rampsOf(clip, track, shot.fps, length);
   const inAt = Math.round(clip.in * sound.rate);
   // Read through in steps laid from the clip's own start, so that a mix made in parts is the mix made whole.
   for (let block = start + Math.floor((first - start) / STEP) * STEP; block < last; block += STEP) {
-    const at = (k: number) => envelope(clip, (k - start) / rate, seconds, length) * volume;
-    const [gain, nextGain] = [at(block), at(Math.min(end, block + STEP))];
+    const [into, out] = [(block - start) / rate, (block + STEP - start) / rate];
+    const even = into >= ramps.begin && out <= seconds - ramps.end;
     const pan = panAt(shot, clip, block / rate);
     const [toLeft, toRight] = [Math.cos((Math.max(0, pan) * Math.PI) / 2), Math.cos((Math.max(0, -pan) * Math.PI) / 2)];
     const to = Math.min(last, block + STEP);
     for (let k = Math.max(first, block); k < to; k++) {
-      const strength = gain + ((nextGain - gain) * (k - block)) / STEP;
+      const strength = even ? volume : volume * envelope(ramps, (k - start) / rate, seconds);
       let l: number;
       let r: number;
-      if (even) {
+      if (straight) {
         l = a[inAt + k - start] ?? 0;
         r = b[inAt + k - start] ?? 0;
       } else {

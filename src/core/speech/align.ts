@@ -82,7 +82,9 @@ function bestWarp(recording: Recording, stretches: Stretch[], emissions: Emissio
   const states: { t: number; state: number }[] = [];
   for (const stretch of stretches) {
     if (stretch.word < 0) continue;
-    statesOf(recording.table, emissions, stretch).forEach((state, i) => void states.push({ t: stretch.from + i, state }));
+    statesOf(recording.table, emissions, stretch).forEach(
+      (state, i) => void states.push({ t: stretch.from + i, state }),
+    );
   }
   let best = 1;
   let highest = Number.NEGATIVE_INFINITY;

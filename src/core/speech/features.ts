@@ -155,7 +155,8 @@ export function featuresOf({ frames, power }: Spectra, warp = 1): Float32Array {
   const turn = Float64Array.from(
     { length: CEPSTRA * BANDS },
     (_, i) =>
-      Math.sqrt((i < BANDS ? 1 : 2) / BANDS) * Math.cos((Math.PI * Math.floor(i / BANDS) * ((i % BANDS) + 0.5)) / BANDS),
+      Math.sqrt((i < BANDS ? 1 : 2) / BANDS) *
+      Math.cos((Math.PI * Math.floor(i / BANDS) * ((i % BANDS) + 0.5)) / BANDS),
   );
   const out = new Float32Array(frames * FEATURES);
   const logs = new Float64Array(BANDS);

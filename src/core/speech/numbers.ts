@@ -109,7 +109,10 @@ export function spellOut(line: string): string {
     .replace(/\b(\d+)(?:st|nd|rd|th)\b/gi, (_, value: string) => ` ${ordinal(Number(value))} `)
     .replace(/\b(\d\d)(\d0)s\b/g, (_, a: string, b: string) => ` ${numberWords(Number(a))} ${numberWords(Number(b))}s `)
     .replace(/\d+(?:\.\d+)?/g, (text) => ` ${figure(text)} `)
-    .replace(/(twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety)s\b/g, (_, ten: string) => `${ten.slice(0, -1)}ies`)
+    .replace(
+      /(twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety)s\b/g,
+      (_, ten: string) => `${ten.slice(0, -1)}ies`,
+    )
     .replace(/[&%+=@]/g, (sign) => ` ${SIGNS[sign]} `)
     .replace(/\b([A-Za-z]{2,6})\./g, (whole, word: string) => LETTERS[word.toLowerCase()] ?? whole)
     .replace(/\b([A-Za-z]{2,4})\b/g, (word) =>

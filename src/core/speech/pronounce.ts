@@ -89,7 +89,9 @@ export function wordsOf(line: string): string[] {
   return spellOut(line)
     .replace(/\b(?:[A-Za-z]\.){2,}/g, (initials) => `${initials.replaceAll('.', '').toUpperCase()} `)
     .split(/[^A-Za-z'À-ž]+/)
-    .map((word) => word.replace(/^'+(?!(?:til|tis|twas|em|cause|round)\b)|'+$/gi, (quote) => (quote === "'" ? quote : '')))
+    .map((word) =>
+      word.replace(/^'+(?!(?:til|tis|twas|em|cause|round)\b)|'+$/gi, (quote) => (quote === "'" ? quote : '')),
+    )
     .map((word) => word.normalize('NFD').replace(/[\u0300-\u036f]/g, ''))
     .filter((word) => /[A-Za-z]/.test(word));
 }

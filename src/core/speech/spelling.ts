@@ -31,7 +31,10 @@ const rules: Rule[] = RULES.split(/[|\n]/)
       phones,
     };
   })
-  .sort((a, b) => b.letters.length - a.letters.length || Number(b.start || b.end || b.soft) - Number(a.start || a.end || a.soft));
+  .sort(
+    (a, b) =>
+      b.letters.length - a.letters.length || Number(b.start || b.end || b.soft) - Number(a.start || a.end || a.soft),
+  );
 
 const LONG: Record<string, Phone[]> = { a: ['EY'], e: ['IY'], i: ['AY'], o: ['OW'], u: ['UW'], y: ['AY'] };
 
@@ -43,7 +46,10 @@ export function soundsBySpelling(word: string): Phone[] {
     const magic = /^([aeiouy])([bcdfgklmnpstvz])e(s?)$/.exec(word.slice(at));
     if (magic && at > 0 && !'aeiou'.includes(word[at - 1])) {
       const [, vowel, consonant, s] = magic;
-      out.push(...LONG[vowel], ...(consonant === 'c' ? ['S'] : consonant === 'g' ? ['JH'] : soundsBySpelling(consonant)));
+      out.push(
+        ...LONG[vowel],
+        ...(consonant === 'c' ? ['S'] : consonant === 'g' ? ['JH'] : soundsBySpelling(consonant)),
+      );
       if (s) out.push(/[kpt]/.test(consonant) ? 'S' : 'Z');
       break;
     }

@@ -50,8 +50,11 @@ async function png({ data, width, height }: Pixels): Promise<Uint8Array> {
   return canvas.encode('png');
 }
 
+/** A tenth of a second of a tone. */
+const sound = async () => ({ channels: [Float32Array.from({ length: 800 }, (_, i) => Math.sin(i / 9))], rate: 8000 });
+
 function write(shot: Shot, options: ExportOptions, progress: (part: number) => void = () => {}) {
-  return formatOf(options.format).write({ shot, options, render: renderer(shot, options), png, progress });
+  return formatOf(options.format).write({ shot, options, render: renderer(shot, options), png, sound, progress });
 }
 
 describe('GIF time', () => {

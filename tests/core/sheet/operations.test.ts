@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { change, History } from '../../../src/core/history/index.ts';
 import { drawnEnd, starts, totalFrames } from '../../../src/core/sheet/index.ts';
-import { makeDrawing, makeLayer, newId, type Shot } from '../../../src/core/shot/index.ts';
+import { makeClip, makeDrawing, makeLayer, makeTrack, newId, type Shot } from '../../../src/core/shot/index.ts';
 import { smallShot } from '../../make.ts';
 import { BESIDE, type Dice, LONGEST, type Operation, TIMING } from '../../operations.ts';
 
@@ -34,14 +34,7 @@ const anyShot = fc
     shot.length = Math.max(24, drawnEnd(shot));
     const [first] = shot.layers[0].exposures;
     const pin = first ? { exposure: first.id, offset: 1 } : null;
-    shot.tracks = [
-      {
-        id: 't',
-        name: 'Click',
-        muted: false,
-        clips: [{ id: 'c', name: 'click', asset: 'a', frame: 1, in: 0, out: 0.2, gain: 1, pin }],
-      },
-    ];
+    shot.tracks = [makeTrack('Click', { id: 't', clips: [makeClip('click', 'a', 0.2, 1, { id: 'c', pin })] })];
     return shot;
   });
 

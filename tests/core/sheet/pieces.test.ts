@@ -51,7 +51,7 @@ import {
   whyNotMerge,
   writeNote,
 } from '../../../src/core/sheet/index.ts';
-import { type Layer, makeDrawing, makeLayer, type Shot } from '../../../src/core/shot/index.ts';
+import { type Layer, makeClip, makeDrawing, makeLayer, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
 import { circle, inShort, sheet, smallShot } from '../../make.ts';
 
 /** Two layers: Keeper with drawings a, b, c (1, 2, 3), Scarf above it with p, q (1, 2); 24 frames. */
@@ -84,8 +84,7 @@ beforeEach(() => {
 });
 
 const pinned = (exposure: string, offset = 1) => {
-  const clip = { id: 'c', name: 'click', asset: 's', frame: 0, in: 0, out: 0.5, gain: 1, pin: null };
-  shot.tracks = [{ id: 't', name: 'Click', muted: false, clips: [clip] }];
+  shot.tracks = [makeTrack('Click', { clips: [makeClip('click', 's', 0.5, 0)] })];
   edit((draft) => {
     const mine = draft.tracks[0].clips[0];
     const start = draft.layers[0].exposures.findIndex(({ id }) => id === exposure) * 4;

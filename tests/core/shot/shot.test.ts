@@ -80,7 +80,7 @@ describe('the doors', () => {
     expect(complaint(options(), { width: 0 })).toMatch(/at least 1 pixel/);
     expect(complaint(options(), { from: -1 })).toMatch(/before the shot/);
     expect(complaint(options(), { colour: 'blue' })).toMatch(/colour like/);
-    expect(complaint(options(), { format: 'tiff' as never })).toMatch(/GIF or PNG/);
+    expect(complaint(options(), { format: 'tiff' as never })).toMatch(/GIF, PNG/);
   });
   test('a delivery is the whole shot at half size on its own background unless other is asked', () => {
     const { shot } = smallShot();

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { radiusAt, SHIPPED_BRUSHES } from '../../../src/core/ink/index.ts';
-import { brushUpToDate, makeDrawing, POINT_SIZE, keptUpToDate } from '../../../src/core/shot/index.ts';
+import { brushUpToDate, keptUpToDate, makeDrawing, POINT_SIZE } from '../../../src/core/shot/index.ts';
 import { packDrawing, readBrushFile, unpackDrawing, writeBrushFile } from '../../../src/core/shotfile/index.ts';
 import { strokeThrough } from '../../make.ts';
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
-import { BadFile, type Shot } from '../../../src/core/shot/index.ts';
+import { chartDrawingToDrawOn, makeChart } from '../../../src/core/mouths/index.ts';
+import { BadFile, makeClip, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
 import {
   type Media,
   packDrawing,
@@ -29,24 +30,39 @@ function fullShot(): { shot: Shot; media: Media } {
     lines: [],
   };
   shot.tracks = [
-    {
+    makeTrack('Voice', {
       id: 't1',
-      name: 'Voice',
-      muted: false,
+      solo: true,
+      gain: 0.7,
       clips: [
-        {
+        makeClip('line', 'voice1', 1.5, 3, {
           id: 'c1',
-          name: 'line',
-          asset: 'voice1',
-          frame: 3,
-          in: 0,
-          out: 1.5,
           gain: 0.8,
           pin: { exposure: 'e1', offset: 2 },
-        },
+          fadeIn: 0.1,
+          loop: { seconds: 4, join: 0.05, skip: 0 },
+          pan: -0.4,
+          follows: shot.layers[0].id,
+          words: 'There you are.',
+        }),
       ],
-    },
+    }),
   ];
+  shot.reading = [
+    { id: 'r1', clip: 'c1', from: 0.1, to: 0.2, text: 'DH', colour: 'blue', word: 0, fit: -1.5, held: true },
+    { id: 'r2', clip: null, from: 2, to: 2.5, text: 'oo?', colour: 'plum', word: -1, fit: null, held: false },
+  ];
+  const chart = makeChart(shot, 'Front');
+  shot.charts = [chart];
+  chartDrawingToDrawOn(shot, chart, 'closed').ink.push(
+    strokeThrough([
+      [10, 20],
+      [30, 20],
+    ]),
+  );
+  const [first] = Object.values(shot.drawings);
+  shot.mouthGuide = { head: first.layerId, places: { [first.id]: { x: 10, y: 20, turn: 0.1, size: 1.2 } } };
+  first.mouth = { chart: chart.id, kind: 'closed', at: { x: 1, y: 2, turn: 0, size: 1 } };
   shot.markers = [{ id: 'm1', frame: 4, name: 'lamp lights' }];
   shot.notes = [{ id: 'n1', frame: 2, colour: 'plum', text: 'TH' }];
   return { shot, media: new Map([['voice1', Uint8Array.from([1, 2, 3, 4])]]) };
@@ -88,25 +104,48 @@ describe('a shot file', () => {
   test('of version 1 is read; what it lacks is empty', () => {
     const old = tampered((parts) => {
       parts['vignette.json'] = strToU8(JSON.stringify({ format: 'vignette-shot', version: 1 }));
-      const { markers: _, notes: __, ...rest } = JSON.parse(strFromU8(parts['shot.json']));
-      for (const { clips } of rest.tracks) for (const clip of clips) delete clip.pin;
+      const {
+        markers: _,
+        notes: __,
+        reading: ___,
+        mouthGuide: ____,
+        ...rest
+      } = JSON.parse(strFromU8(parts['shot.json']));
+      rest.tracks = rest.tracks.map(({ id, name, muted, clips }: Shot['tracks'][number]) => ({
+        id,
+        name,
+        muted,
+        clips: clips.map(({ id, name, asset, frame, in: from, out, gain }) => ({
+          id,
+          name,
+          asset,
+          frame,
+          in: from,
+          out,
+          gain,
+        })),
+      }));
       parts['shot.json'] = strToU8(JSON.stringify(rest));
     });
     const read = readShotFile(old).shot;
     expect([read.markers, read.notes, read.tracks[0].clips[0].pin]).toEqual([[], [], null]);
-    expect(Object.values(read.drawings)).toMatchObject([{ number: 1, label: '', stage: 'rough' }]);
+    expect(Object.values(read.drawings)[0]).toMatchObject({ number: 1, label: '', stage: 'rough' });
+    expect(read.tracks[0]).toMatchObject({ solo: false, gain: 1 });
+    expect(read.tracks[0].clips[0]).toMatchObject({ fadeIn: 0, loop: null, follows: null, words: '', muted: false });
+    expect([read.reading, read.mouthGuide]).toEqual([[], { head: null, places: {} }]);
   });
   test('is a zip of documented parts', () => {
     const { shot, media } = fullShot();
     const parts = unzipSync(writeShotFile(shot, media));
-    const [drawing] = Object.keys(shot.drawings);
     expect(Object.keys(parts).sort()).toEqual([
-      `drawings/${drawing}.vgdr`,
+      ...Object.keys(shot.drawings)
+        .map((id) => `drawings/${id}.vgdr`)
+        .sort(),
       'media/voice1',
       'shot.json',
       'vignette.json',
     ]);
-    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 3 });
+    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 4 });
   });
 });
 

@@ -1,33 +1,29 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Clip, Shot } from '../../../src/core/shot/index.ts';
+import { type Clip, makeClip, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
 import {
   clipEnd,
-  cuesBetween,
-  flameHiss,
-  metalClick,
+  clipStarts,
+  FOLEY,
+  faultsOf,
+  isHeard,
   PEAK_RATE,
   peakBetween,
   peaksOf,
+  readWav,
+  resample,
   soundEnd,
+  timeInSound,
+  toMono,
+  toStereo,
   writeWav,
 } from '../../../src/core/sound/index.ts';
 import { smallShot } from '../../make.ts';
 
-const clip = (over: Partial<Clip> = {}): Clip => ({
-  id: 'c',
-  name: 'Voice',
-  asset: 'v',
-  frame: 4,
-  in: 0,
-  out: 1,
-  gain: 1,
-  pin: null,
-  ...over,
-});
+const clip = (over: Partial<Clip> = {}): Clip => makeClip('Voice', 'v', 1, 4, { id: 'c', ...over });
 
-function withClip(over: Partial<Clip> = {}, muted = false): Shot {
-  return { ...smallShot().shot, tracks: [{ id: 't', name: 'Voice', muted, clips: [clip(over)] }] };
+function withClip(over: Partial<Clip> = {}): Shot {
+  return { ...smallShot().shot, tracks: [makeTrack('Voice', { clips: [clip(over)] })] };
 }
 
 describe('when a sound is heard', () => {
@@ -36,35 +32,24 @@ describe('when a sound is heard', () => {
     expect(clipEnd(clip({ frame: 0, out: 0.01 }), 24)).toBe(1);
     expect(soundEnd(withClip())).toBe(28);
   });
-  test('playing from inside a clip starts inside its sound', () => {
-    const [cue] = cuesBetween(withClip(), 10, 100);
-    expect(cue.delay).toBe(0);
-    expect(cue.offset).toBeCloseTo(6 / 24);
-    expect(cue.seconds).toBeCloseTo(1 - 6 / 24);
+  test('a looped clip ends when it is told to, however long its part is', () => {
+    expect(clipEnd(clip({ frame: 0, loop: { seconds: 5, join: 0.1, skip: 0 } }), 24)).toBe(120);
   });
-  test('playing from before it waits for it', () => {
-    const [cue] = cuesBetween(withClip(), 0, 100);
-    expect(cue.delay).toBeCloseTo(4 / 24);
-    expect(cue.offset).toBe(0);
+  test('a time of the shot is a time in the sound, counted on round a loop', () => {
+    expect(timeInSound(clip({ in: 0.25 }), 24, 4 / 24 + 0.5)).toBeCloseTo(0.75);
+    expect(timeInSound(clip(), 24, 0)).toBeNull();
+    const looped = clip({ loop: { seconds: 5, join: 0.2, skip: 0 } });
+    expect(timeInSound(looped, 24, 4 / 24 + 0.9)).toBeCloseTo(0.1);
   });
-  test('a muted track is silent, and so is a frame without sound', () => {
-    expect(cuesBetween(withClip({}, true), 0, 100)).toEqual([]);
-    expect(cuesBetween(withClip(), 0, 4)).toEqual([]);
+  test('a muted track is not heard, and while one is solo only that is', () => {
+    const shot = withClip();
+    shot.tracks.push(makeTrack('Foley'), makeTrack('Music', { muted: true }));
+    expect(shot.tracks.map((track) => isHeard(shot, track))).toEqual([true, true, false]);
+    shot.tracks[1].solo = true;
+    expect(shot.tracks.map((track) => isHeard(shot, track))).toEqual([false, true, false]);
   });
-  test('the sounds of neighbouring stretches join without gap or overlap', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 0, max: 30 }),
-        fc.integer({ min: 1, max: 20 }),
-        fc.integer({ min: 1, max: 20 }),
-        (a, b, c) => {
-          const shot = withClip();
-          const seconds = (from: number, to: number) =>
-            cuesBetween(shot, from, to).reduce((sum, cue) => sum + cue.seconds, 0);
-          expect(seconds(a, a + b) + seconds(a + b, a + b + c)).toBeCloseTo(seconds(a, a + b + c), 6);
-        },
-      ),
-    );
+  test('the frames on which sounds begin are known', () => {
+    expect([...clipStarts(withClip()).keys()]).toEqual([4]);
   });
 });
 
@@ -88,22 +73,120 @@ describe('the waveform', () => {
 });
 
 describe('sounds made by code', () => {
-  for (const [name, samples] of [
-    ['click', metalClick(44_100)],
-    ['hiss', flameHiss(44_100, 2)],
-  ] as const) {
-    test(`the ${name} is heard, never clips, and ends in quiet`, () => {
-      const strongest = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-      expect(strongest).toBeGreaterThan(0.05);
-      expect(strongest).toBeLessThanOrEqual(1);
-      expect(Math.max(...samples.slice(-200).map(Math.abs))).toBeLessThan(0.02);
-    });
-  }
-  test('a WAV says its own length and rate', () => {
+  test('the shelf holds at least forty, each with a name of its own', () => {
+    expect(FOLEY.length).toBeGreaterThanOrEqual(40);
+    expect(new Set(FOLEY.map(({ name }) => name)).size).toBe(FOLEY.length);
+    expect(new Set(FOLEY.map(({ id }) => id)).size).toBe(FOLEY.length);
+  });
+  test('each is heard, never clips and has no number that is none', () => {
+    for (const { id, make } of FOLEY) {
+      const samples = make(24_000);
+      const most = samples.reduce((high, value) => Math.max(high, Math.abs(value)), 0);
+      expect(samples.every(Number.isFinite), id).toBe(true);
+      expect(most, id).toBeGreaterThan(0.03);
+      expect(most, id).toBeLessThanOrEqual(1);
+      expect(samples.length / 24_000, id).toBeLessThanOrEqual(5);
+      expect(Math.max(...samples.slice(-3).map(Math.abs)), id).toBeLessThan(0.05);
+    }
+  });
+  test('each comes out the same every time', () => {
+    for (const { make } of FOLEY.slice(0, 6)) expect(make(8000)).toEqual(make(8000));
+  });
+});
+
+describe('WAV', () => {
+  test('says its own length and rate; what is beyond full scale is cut', () => {
     const wav = writeWav([Float32Array.from([0, 1, -1, 2])], 22_050);
     const view = new DataView(wav.buffer);
     expect(view.getUint32(24, true)).toBe(22_050);
     expect(view.getUint32(40, true)).toBe(8);
     expect([0, 1, 2, 3].map((i) => view.getInt16(44 + 2 * i, true))).toEqual([0, 32767, -32767, 32767]);
+  });
+  test('what is written is read back, whatever the channels', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 6 }),
+        fc.array(fc.float({ min: -1, max: 1, noNaN: true }), { minLength: 1, maxLength: 60 }),
+        (count, values) => {
+          const channels = Array.from({ length: count }, (_, c) => Float32Array.from(values, (v) => v / (c + 1)));
+          const { channels: back, rate } = readWav(writeWav(channels, 48_000), 'x');
+          expect(rate).toBe(48_000);
+          for (const [c, channel] of back.entries())
+            for (const [i, value] of channel.entries()) expect(Math.abs(value - channels[c][i])).toBeLessThan(1e-4);
+        },
+      ),
+    );
+  });
+  /** A WAV head of any kind over two samples: half up, half down. */
+  function wavOf(format: number, bits: number, write: (view: DataView, at: number, value: number) => void) {
+    const bytes = new Uint8Array(44 + (bits / 8) * 2);
+    bytes.set(writeWav([new Float32Array(0)], 8000).subarray(0, 44));
+    const view = new DataView(bytes.buffer);
+    view.setUint16(20, format, true);
+    view.setUint16(34, bits, true);
+    view.setUint32(40, (bits / 8) * 2, true);
+    write(view, 44, 0.5);
+    write(view, 44 + bits / 8, -0.5);
+    return bytes;
+  }
+  test('8, 24 and 32 bits and floats are read too', () => {
+    const kinds = [
+      wavOf(1, 8, (view, at, value) => view.setUint8(at, 128 + value * 128)),
+      wavOf(1, 24, (view, at, value) => {
+        const whole = value * 8_388_608;
+        view.setUint8(at, whole & 255);
+        view.setInt16(at + 1, whole >> 8, true);
+      }),
+      wavOf(1, 32, (view, at, value) => view.setInt32(at, value * 2_147_483_648, true)),
+      wavOf(3, 32, (view, at, value) => view.setFloat32(at, value, true)),
+    ];
+    for (const bytes of kinds)
+      expect([...readWav(bytes, 'x').channels[0]].map((v) => Math.round(v * 100))).toEqual([50, -50]);
+  });
+  test('a file cut short is read as far as it goes; what is none is refused in a sentence', () => {
+    const wav = writeWav([new Float32Array(100).fill(0.5)], 8000);
+    expect(readWav(wav.slice(0, 44 + 60), 'x').channels[0]).toHaveLength(30);
+    expect(() => readWav(new Uint8Array(5), 'note.txt')).toThrow('“note.txt” is not a WAV file');
+    expect(() => readWav(wav.slice(0, 40), 'cut.wav')).toThrow('no sound in it');
+    expect(() =>
+      readWav(
+        wavOf(85, 16, () => {}),
+        'odd.wav',
+      ),
+    ).toThrow('cannot be read');
+  });
+});
+
+describe('rates and channels', () => {
+  const tone = (rate: number, hertz: number, seconds = 0.25) =>
+    Float32Array.from({ length: rate * seconds }, (_, i) => Math.sin((2 * Math.PI * hertz * i) / rate));
+  test('from 8 to 96 kHz a tone stays the tone it was', () => {
+    for (const rate of [8000, 22_050, 44_100, 48_000, 96_000]) {
+      const out = resample(tone(rate, 440), rate, 16_000);
+      const wanted = tone(16_000, 440);
+      expect(Math.abs(out.length - wanted.length)).toBeLessThanOrEqual(1);
+      for (let i = 200; i < 3600; i++) expect(Math.abs(out[i] - wanted[i]), `${rate} at ${i}`).toBeLessThan(0.02);
+    }
+  });
+  test('what the new rate cannot hold is gone, not folded down', () => {
+    const out = resample(tone(48_000, 11_000), 48_000, 16_000);
+    expect(Math.max(...out.slice(200, -200).map(Math.abs))).toBeLessThan(0.02);
+  });
+  test('many channels become two, and one', () => {
+    const six = [0.5, -0.5, 0.4, 0, 0, 0].map((value) => new Float32Array(4).fill(value));
+    const [left, right] = toStereo(six);
+    expect(left[0]).toBeGreaterThan(0.5);
+    expect(right[0]).toBeGreaterThan(-0.5);
+    expect(toMono([new Float32Array([1]), new Float32Array([0])])[0]).toBeCloseTo(0.5);
+  });
+});
+
+describe('faults are said', () => {
+  const sound = (channel: Float32Array) => ({ channels: [channel], rate: 8000 });
+  test('silence and clipping; a good sound is let be', () => {
+    expect(faultsOf(sound(new Float32Array(800)), 'room')).toContain('silent');
+    const loud = Float32Array.from({ length: 800 }, (_, i) => Math.max(-1, Math.min(1, 3 * Math.sin(i / 6))));
+    expect(faultsOf(sound(loud), 'shout')).toContain('clipped in');
+    expect(faultsOf(sound(loud.map((value) => value * 0.8)), 'fine')).toBe('');
   });
 });

@@ -72,9 +72,35 @@ export const knocks: FoleySound[] = [
       [2700, 0.2, 0.007],
     ]),
   },
-  { id: 'pole-on-kerb', name: 'Pole set down', words: 'wood stone kerb thud', make: times(woodTap, [[0, 1], [0.07, 0.35], [0.115, 0.15]]) },
-  { id: 'door-knock', name: 'Knock at a door', words: 'knuckles three wood', make: times(knuckle, [[0, 0.9], [0.19, 0.8], [0.37, 1]]) },
-  { id: 'switch', name: 'Switch', words: 'click snap latch', make: times(hit(19, 0.05, 4200, 0.002, [[1900, 0.3, 0.006]]), [[0, 0.5], [0.035, 1]]) },
+  {
+    id: 'pole-on-kerb',
+    name: 'Pole set down',
+    words: 'wood stone kerb thud',
+    make: times(woodTap, [
+      [0, 1],
+      [0.07, 0.35],
+      [0.115, 0.15],
+    ]),
+  },
+  {
+    id: 'door-knock',
+    name: 'Knock at a door',
+    words: 'knuckles three wood',
+    make: times(knuckle, [
+      [0, 0.9],
+      [0.19, 0.8],
+      [0.37, 1],
+    ]),
+  },
+  {
+    id: 'switch',
+    name: 'Switch',
+    words: 'click snap latch',
+    make: times(hit(19, 0.05, 4200, 0.002, [[1900, 0.3, 0.006]]), [
+      [0, 0.5],
+      [0.035, 1],
+    ]),
+  },
   {
     id: 'latch',
     name: 'Latch',
@@ -185,13 +211,36 @@ export const knocks: FoleySound[] = [
       ],
     ),
   },
-  { id: 'pebbles', name: 'Pebbles falling', words: 'stones drop scatter', make: times(pebble, [[0, 1], [0.08, 0.6], [0.13, 0.8], [0.2, 0.4], [0.24, 0.5], [0.33, 0.3], [0.42, 0.2]]) },
+  {
+    id: 'pebbles',
+    name: 'Pebbles falling',
+    words: 'stones drop scatter',
+    make: times(pebble, [
+      [0, 1],
+      [0.08, 0.6],
+      [0.13, 0.8],
+      [0.2, 0.4],
+      [0.24, 0.5],
+      [0.33, 0.3],
+      [0.42, 0.2],
+    ]),
+  },
   {
     id: 'finger-snap',
     name: 'Finger snap',
     words: 'hand click',
     make: (rate) =>
-      finished(rate, hush(rate, 0.14, 53, () => 2300, 1.4, (t) => strike(t - 0.004, 0.0008, 0.014) + 0.3 * strike(t, 0.002, 0.002))),
+      finished(
+        rate,
+        hush(
+          rate,
+          0.14,
+          53,
+          () => 2300,
+          1.4,
+          (t) => strike(t - 0.004, 0.0008, 0.014) + 0.3 * strike(t, 0.002, 0.002),
+        ),
+      ),
   },
   {
     id: 'clap',
@@ -200,7 +249,14 @@ export const knocks: FoleySound[] = [
     make: (rate) =>
       finished(
         rate,
-        hush(rate, 0.3, 59, () => 1250, 1, (t) => 0.5 * strike(t, 0.001, 0.004) + strike(t - 0.009, 0.001, 0.03)),
+        hush(
+          rate,
+          0.3,
+          59,
+          () => 1250,
+          1,
+          (t) => 0.5 * strike(t, 0.001, 0.004) + strike(t - 0.009, 0.001, 0.03),
+        ),
       ),
   },
   {
@@ -217,7 +273,17 @@ export const knocks: FoleySound[] = [
         rate,
         together(
           rate,
-          [0, hush(rate, 0.25, 61, () => 5200, 0.7, (t) => 2 * strike(t, 0.001, 0.03))],
+          [
+            0,
+            hush(
+              rate,
+              0.25,
+              61,
+              () => 5200,
+              0.7,
+              (t) => 2 * strike(t, 0.001, 0.03),
+            ),
+          ],
           ...[0.01, 0.05, 0.08, 0.14, 0.19, 0.27, 0.36, 0.44].map((at, i): [number, Float32Array] => [
             at,
             shard(67 + i, 2400 + ((i * 977) % 3100)).map((value) => value * (1 - at)),

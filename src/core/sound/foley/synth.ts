@@ -14,7 +14,9 @@ export function noiseSource(seed: number): Noise {
 }
 
 /** A state-variable filter. `q`: 0.5 (wide) and more. Returns low, band and high of each sample given. */
-export function filter(rate: number): (x: number, hertz: number, q: number) => { low: number; band: number; high: number } {
+export function filter(
+  rate: number,
+): (x: number, hertz: number, q: number) => { low: number; band: number; high: number } {
   const out = { low: 0, band: 0, high: 0 };
   return (x, hertz, q) => {
     const f = 2 * Math.sin((Math.PI * Math.min(hertz, rate / 6.5)) / rate);
@@ -84,7 +86,6 @@ export function finished(rate: number, samples: Float32Array, peak = 0.7): Float
   let most = 1e-9;
   for (const value of samples) most = Math.max(most, Math.abs(value));
   const tail = Math.min(samples.length, Math.round(rate * 0.004));
-  for (let i = 0; i < samples.length; i++)
-    samples[i] *= (peak / most) * Math.min(1, (samples.length - 1 - i) / tail);
+  for (let i = 0; i < samples.length; i++) samples[i] *= (peak / most) * Math.min(1, (samples.length - 1 - i) / tail);
   return samples;
 }

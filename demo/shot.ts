@@ -1,0 +1,133 @@
+/** The demo shot "Lamp at the corner", made from code and drawn keys. */
+import { holdsFromDelays, pictureExposures } from '../src/core/reference/index.ts';
+import { pinClip, runAt } from '../src/core/sheet/index.ts';
+import {
+  type Asset,
+  type Id,
+  makeClip,
+  makeLayer,
+  makeTrack,
+  newId,
+  noGuides,
+  noMouthGuide,
+  type Palette,
+  type Shot,
+} from '../src/core/shot/index.ts';
+import type { Media } from '../src/core/shotfile/index.ts';
+import { foleySound, writeWav } from '../src/core/sound/index.ts';
+import { BLOCK_CLIP, blockClip } from './block-clip.ts';
+import { background, keeper, lampFlame, poleFlame, rough } from './layers.ts';
+import { mouthsOf } from './mouths.ts';
+import { loopHiss, readLine } from './sound.ts';
+import { source, swatchIds, voice } from './source.ts';
+import { CLICK_AT, HISS_AT, LENGTH, MARKERS, NOTES, VOICE_AT } from './timing.ts';
+
+const RATE = 44_100;
+const BLUE = '#4a6fd0';
+
+let media: Media = new Map();
+let assets: Record<Id, Asset> = {};
+
+function keepFile(bytes: Uint8Array, about: Omit<Asset, 'id' | 'bytes' | 'lines'>): Id {
+  const id = newId();
+  media.set(id, new Uint8Array(bytes));
+  assets[id] = { id, bytes: bytes.length, lines: [], ...about };
+  return id;
+}
+
+function keepSound(name: string, bytes: Uint8Array, seconds: number): Id {
+  return keepFile(bytes, { name, type: 'audio/wav', kind: 'sound', seconds, pictures: 0, width: 0, height: 0 });
+}
+
+const blue = newId();
+
+function palette(name: 'dusk' | 'lit'): Palette {
+  const swatches = Object.entries(source.swatches).map(([swatch, colours]) => ({
+    id: swatchIds[swatch],
+    name: swatch,
+    colour: colours[name],
+  }));
+  return { id: newId(), name, swatches: [...swatches, { id: blue, name: 'blue pencil', colour: BLUE }] };
+}
+
+/** The block figures as a reference layer, hidden until wanted. */
+function reference() {
+  const { width, height, pictures, fps } = BLOCK_CLIP;
+  const asset = keepFile(blockClip(), {
+    name: 'block-figures.gif',
+    type: 'image/gif',
+    kind: 'pictures',
+    seconds: 0,
+    pictures,
+    width,
+    height,
+  });
+  const layer = makeLayer('Block figures', 'reference', { opacity: 0.6, visible: false });
+  layer.exposures = pictureExposures(asset, holdsFromDelays(Array(pictures).fill(1000 / fps), source.fps));
+  return { layer, drawings: [] };
+}
+
+function track(name: string, asset: Id, frame: number, gain: number) {
+  return makeTrack(name, { clips: [makeClip(name, asset, assets[asset].seconds, frame - 1, { gain })] });
+}
+
+/** The way the wick goes up to the lamp, for the pole to follow: through the keys in which it rises. */
+function wickArc(): number[] {
+  return source.keys.slice(1, 4).flatMap(({ pole }) => pole.wick);
+}
+
+const keeperLayer = (shot: Shot) => shot.layers.find(({ name }) => name === 'Keeper')!;
+
+function makeShot(): Shot {
+  const made = [background(), reference(), rough(blue), keeper(), poleFlame(), lampFlame()];
+  const click = foleySound('metal-click').make(RATE);
+  const catches = foleySound('flame-catches').make(RATE);
+  const hiss = foleySound('flame-hiss').make(RATE);
+  const dusk = palette('dusk');
+  const lit = palette('lit');
+  const [width, height] = source.paper;
+  const shot: Shot = {
+    id: newId(),
+    title: source.title,
+    width,
+    height,
+    fps: source.fps,
+    length: LENGTH,
+    background: { colour: '#fdfcf8', transparent: false },
+    layers: made.map((each) => each.layer),
+    drawings: Object.fromEntries(made.flatMap((each) => each.drawings).map((drawing) => [drawing.id, drawing])),
+    palettes: [dusk, lit],
+    paletteCues: [
+      { frame: 0, palette: dusk.id },
+      { frame: source.lampLightsAtFrame - 1, palette: lit.id },
+    ],
+    tracks: [
+      track('Voice', keepSound('there-you-are.wav', voice, (voice.length - 44) / 2 / RATE), VOICE_AT, 1),
+      track('Click', keepSound('pole-on-glass.wav', writeWav([click], RATE), click.length / RATE), CLICK_AT, 0.7),
+      track('Flame', keepSound('flame-catches.wav', writeWav([catches], RATE), catches.length / RATE), HISS_AT, 0.5),
+      track('Hiss', keepSound('flame-hiss.wav', writeWav([hiss], RATE), hiss.length / RATE), HISS_AT, 0.3),
+    ],
+    markers: MARKERS.map(([frame, name]) => ({ id: newId(), frame: frame - 1, name })),
+    notes: NOTES.map(([frame, colour, text]) => ({ id: newId(), frame: frame - 1, colour, text })),
+    guides: { ...noGuides(), arcs: [{ id: newId(), points: wickArc() }] },
+    model: made[3].layer.exposures[0].cell,
+    reading: [],
+    charts: [],
+    mouthGuide: noMouthGuide(),
+    assets,
+  };
+  loopHiss(shot, hiss);
+  readLine(shot);
+  mouthsOf(shot, keeperLayer(shot).id);
+  // The click belongs to the drawing on which the pole meets the lamp, wherever that is moved.
+  const meets = runAt(keeperLayer(shot).exposures, CLICK_AT - 1)!;
+  pinClip(shot, shot.tracks[1].clips[0], meets.exposure.id);
+  return shot;
+}
+
+/** The whole demo: the shot and the files it uses. Each call makes another, with ids of its own. */
+export function makeDemo(): { shot: Shot; media: Media } {
+  media = new Map();
+  assets = {};
+  return { shot: makeShot(), media };
+}
