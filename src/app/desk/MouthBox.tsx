@@ -8,10 +8,10 @@ import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts'
 import { HandleBox } from './HandleBox.tsx';
 
 /** The upper lip as it is shown: a line with its middle marked, paper pixels about the place at size 1. */
-const HALF = 44;
+const HALF = 110;
 const UNIT: MouthPlace = { x: 0, y: 0, turn: 0, size: 1 };
 const BOX = { minX: -HALF, maxX: HALF, minY: -HALF / 3, maxY: HALF / 2 };
-const LIP = `M${-HALF} 0H${HALF}M0 ${-HALF / 3}V${HALF / 3}`;
+const LIP = `M${-HALF} 0H${HALF}M0 -16V16`;
 
 /** A place moved by a map that turns, scales evenly and moves. */
 function moved(place: MouthPlace, [a, b, c, d, e, f]: Matrix): MouthPlace {

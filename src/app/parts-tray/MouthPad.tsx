@@ -18,7 +18,8 @@ const AIR = 1.3;
 
 /** What of the chart's paper the pad shows: about the lip, so much that its largest mouth fits. */
 function reachOf(shot: Shot, chart: MouthChart): { x: number; y: number } {
-  const reach = { x: shot.width * FIRST_REACH, y: shot.width * FIRST_REACH * 0.5 };
+  const first = chart.mouths.length === 0 ? shot.width * FIRST_REACH : 1;
+  const reach = { x: first, y: first * 0.5 };
   const { x, y } = chart.base;
   const include = ({ minX, maxX, minY, maxY }: Bounds) => {
     reach.x = Math.max(reach.x, AIR * Math.max(x - minX, maxX - x));

@@ -1,3 +1,4 @@
+import ChevronDown from 'lucide-react/icons/chevron-down';
 import Copy from 'lucide-react/icons/copy';
 import Pencil from 'lucide-react/icons/pencil';
 import Plus from 'lucide-react/icons/plus';
@@ -9,6 +10,7 @@ import { MOUTH_SOUNDS } from '../../core/speech/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { putMouthHere } from '../commands/mouths.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { MouthEditor } from './MouthEditor.tsx';
@@ -43,18 +45,17 @@ export function PartsCard() {
   return (
     <div className="flex flex-col gap-2 px-2 pb-2 text-sm">
       <div className="flex items-center gap-0.5">
-        <select
-          aria-label="Mouth chart"
-          className="h-6 w-7 rounded border border-rule bg-white"
-          value={chart.id}
-          onChange={(event) => take(event.target.value)}
-        >
-          {charts.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+        {charts.length > 1 && (
+          <Menu
+            label="Mouth chart"
+            items={charts.map(({ id, name }) => ({ name, run: () => take(id) }))}
+            trigger={
+              <IconButton label="Other mouth charts" className="!h-6 !w-6">
+                <ChevronDown size={13} />
+              </IconButton>
+            }
+          />
+        )}
         <NameInput
           label="Name of the mouth chart"
           className="h-6 flex-1 font-medium"

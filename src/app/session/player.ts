@@ -146,7 +146,8 @@ export class Player {
     void this.makeReady(() => run !== this.run || !still());
   }
 
-  async play(): Promise<void> {
+  /** @param once not round again, whatever the loop says: a recording has one end */
+  async play(once = false): Promise<void> {
     const run = ++this.run;
     const gone = () => run !== this.run;
     const needed = this.missing();
@@ -156,10 +157,10 @@ export class Player {
     await Promise.race([making, new Promise((done) => setTimeout(done, LONGEST_WAIT_MS))]);
     if (gone()) return;
     this.state.setState({ state: 'playing' });
-    this.roll(gone);
+    this.roll(gone, once);
   }
 
-  private roll(gone: () => boolean): void {
+  private roll(gone: () => boolean, once: boolean): void {
     const { sound, session } = this;
     const { from, to } = this.range;
     const { speed } = this.view.getState();
@@ -183,7 +184,7 @@ export class Player {
     const step = () => {
       if (gone()) return;
       const time = sound.heard - zero;
-      const { loop } = this.view.getState();
+      const loop = !once && this.view.getState().loop;
       if (time >= (laps + 1) * lap - 0.25 && loop) schedule(++laps);
       const due = Math.floor(time * fps + 1e-6);
       if (!loop && due >= (laps + 1) * length) {

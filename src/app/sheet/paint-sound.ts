@@ -56,34 +56,34 @@ function paintBeginning(c: CanvasRenderingContext2D, layout: SheetLayout, y: num
   c.fillStyle = fill;
 }
 
-/** Narrower rows than this have no room for the name of a sound that lasts less than one of them, pixels. */
-const LEAST_ROW = 9;
+/** Letters that stand beside one another in a row of the track. */
+const ROOM = 4;
 
-/** The track reading: each sound's name where it begins, a thin line down for how long it lasts, doubts with a question mark. */
+/** The track reading: each sound's name in the row where it begins, a line down for how long it lasts, doubts with a question mark. */
 export function paintReading(c: CanvasRenderingContext2D, scene: SheetScene, { first, last, y }: Rows): void {
   const { shot, layout, rowHeight: rh } = scene;
   if (layout.readingEnd === FRAME_COLUMN) return;
   const left = FRAME_COLUMN;
   c.textAlign = 'left';
   c.textBaseline = 'middle';
-  let lowest = Number.NEGATIVE_INFINITY;
+  c.font = `500 10px ${MONO}`;
+  const letter = c.measureText('A').width;
+  // How many letters each row has so far: names never lie on one another nor on a rule.
+  const taken = new Map<number, number>();
   for (const row of readingRows(shot)) {
-    if (row.to < first || row.from > last + 1) continue;
+    if (row.to < first - 1 || row.from > last + 1) continue;
     const { sound } = row;
     const [top, bottom] = [y(row.from), y(row.to)];
-    const colour = NOTE[sound.colour];
-    c.fillStyle = colour;
+    c.fillStyle = NOTE[sound.colour];
     c.fillRect(left + 2, top + 1, sound.held ? 3 : 2, Math.max(2, bottom - top - 2));
-    if (isLongVowel(row, shot.fps)) {
-      // A place where the mouth may be stretched: the line runs out in a wave.
-      c.fillRect(left + 2, bottom - 3, 8, 2);
-    }
+    // A place where the mouth may be stretched has a foot.
+    if (isLongVowel(row, shot.fps)) c.fillRect(left + 2, bottom - 3, 8, 2);
     const text = sound.fit !== null && sound.colour === 'plum' ? `${sound.text}?` : sound.text;
-    // Names follow one another at reading distance even where sounds are shorter than a line.
-    const middle = Math.max(top + Math.min(rh, Math.max(LEAST_ROW, bottom - top)) / 2, lowest + LEAST_ROW);
-    if (middle > bottom + LEAST_ROW) continue;
-    c.font = `500 10px ${MONO}`;
-    c.fillText(text, left + 7, middle + 0.5, layout.readingEnd - left - 8);
-    lowest = middle;
+    let at = Math.floor(row.from + 0.5);
+    while (at + 1 < row.to && taken.has(at)) at++;
+    const before = taken.get(at) ?? 0;
+    if (before > 0 && before + text.length > ROOM) continue;
+    taken.set(at, before + text.length);
+    c.fillText(text, left + 7 + before * letter, y(at) + rh / 2 + 1, layout.readingEnd - left - 8);
   }
 }

@@ -44,7 +44,13 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
   const shot = useShot(wholeShot);
   const inHand = useView((state) => state.clip === clip.id);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [drag, setDrag] = useState<Drag | null>(null);
+  // What the hand does is needed at once when it lets go; what is shown may follow a moment later.
+  const hand = useRef<Drag | null>(null);
+  const [drag, setShown] = useState<Drag | null>(null);
+  const setDrag = (next: Drag | null) => {
+    hand.current = next;
+    setShown(next);
+  };
   const [waves, setWaves] = useState(0);
   const { fps } = shot;
   const seconds = clipSeconds(clip);
@@ -59,7 +65,8 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
   useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `waves` stands for the sounds that are ready
   useEffect(() => {
-    const target = canvas.current!;
+    const target = canvas.current;
+    if (!target) return;
     const dpr = window.devicePixelRatio || 1;
     target.width = Math.round(width * dpr);
     target.height = Math.round(WAVE_HEIGHT * dpr);
@@ -100,13 +107,14 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
     setDrag({ grip: gripAt(event), x: event.clientX, y: event.clientY, frames: 0, tracks: 0, seconds: 0 });
   };
   const move = (event: PointerEvent<HTMLElement>) => {
-    if (!drag) {
+    const held = hand.current;
+    if (!held) {
       event.currentTarget.style.cursor = CURSORS[gripAt(event)];
       return;
     }
-    const by = (event.clientX - drag.x) / time.scale;
-    const tracks = drag.grip === 'move' ? Math.round((event.clientY - drag.y) / TRACK) : 0;
-    setDrag({ ...drag, tracks, frames: snapped(drag.grip, by, event.altKey), seconds: by / fps });
+    const by = (event.clientX - held.x) / time.scale;
+    const tracks = held.grip === 'move' ? Math.round((event.clientY - held.y) / TRACK) : 0;
+    setDrag({ ...held, tracks, frames: snapped(held.grip, by, event.altKey), seconds: by / fps });
   };
   /** Whole frames, drawn to drawings of the layer in hand and to other clips. */
   const snapped = (grip: Grip, by: number, free: boolean): number => {
@@ -122,9 +130,10 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
     return Math.abs(ends - by) < Math.abs(begins - by) ? ends : begins;
   };
   const up = () => {
+    const held = hand.current;
     setDrag(null);
-    if (!drag || (drag.frames === 0 && drag.tracks === 0 && Math.abs(drag.seconds) < 1e-4)) return;
-    const { grip, frames, tracks } = drag;
+    if (!held || (held.frames === 0 && held.tracks === 0 && Math.abs(held.seconds) < 1e-4)) return;
+    const { grip, frames, tracks } = held;
     if (grip === 'move') {
       const wished = Math.max(0, track + tracks);
       let came = '';
@@ -147,8 +156,8 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       session.change('trim', (draft) => trimEnd(draft, clip.id, clip.frame / fps + seconds + frames / fps));
     else
       session.change('fade', (draft) => {
-        const mine = findClip(draft, clip.id)!.clip;
-        mine[grip === 'fade-in' ? 'fadeIn' : 'fadeOut'] = shown[grip === 'fade-in' ? 'fadeIn' : 'fadeOut'];
+        const which = grip === 'fade-in' ? 'fadeIn' : 'fadeOut';
+        findClip(draft, clip.id)!.clip[which] = previewed(clip, held, fps, clip.out)[which];
       });
   };
 
@@ -180,7 +189,9 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       onPointerCancel={() => setDrag(null)}
       onDoubleClick={() => view.setState({ soundCard: 'reading' })}
     >
-      <p className="pointer-events-none truncate px-1 text-xs leading-[15px] text-ink">{words.join(' · ')}</p>
+      <p className={`pointer-events-none truncate pr-1 text-xs leading-[15px] text-ink ${inHand ? 'pl-4' : 'pl-1'}`}>
+        {words.join(' · ')}
+      </p>
       <canvas ref={canvas} aria-hidden="true" className="pointer-events-none" style={{ width, height: WAVE_HEIGHT }} />
       {inHand && !drag && (
         <>

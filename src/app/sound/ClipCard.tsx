@@ -63,7 +63,7 @@ export function ClipCard() {
   const pin = pinnedTo(shot, clip);
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-2 p-3 text-sm">
-      <section className="flex w-[230px] flex-col gap-1.5" aria-label="Clip in hand">
+      <section className="flex w-[252px] flex-col gap-1.5" aria-label="Clip in hand">
         <NameInput
           label="Name of the clip"
           className="h-6 font-semibold"
@@ -73,7 +73,7 @@ export function ClipCard() {
         <output aria-label="Length of the clip" className="px-1 font-mono text-xs text-second tabular">
           {clipSeconds(clip).toFixed(3)} s · {frames} frames · {lengthInWords(frames, fps)}
         </output>
-        <div className="flex items-center gap-2 px-1">
+        <div className="flex items-center gap-1.5 px-1 whitespace-nowrap">
           From frame
           <NumberInput
             label="First frame of the clip"

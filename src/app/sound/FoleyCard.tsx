@@ -15,18 +15,21 @@ const TRACK_NAME = 'Foley';
 /** Sounds that are steady from end to end come in looped so long, seconds. */
 const STEADY = /to loop$/;
 
+/** What was fetched does not change; and it is asked for without a network too, where what was kept answers. */
+const KEPT = { staleTime: Number.POSITIVE_INFINITY, networkMode: 'always', retry: false } as const;
+
 /** Short sounds to try out and put on the present frame. */
 export function FoleyCard() {
   const open = useOpenShot();
   const queries = useQueryClient();
   const [search, setSearch] = useState('');
   const [heard, setHeard] = useState('');
-  const shelf = useQuery({ queryKey: ['foley'], queryFn: () => fetchShelf(open.session.db), staleTime: Infinity });
+  const shelf = useQuery({ queryKey: ['foley'], queryFn: () => fetchShelf(open.session.db), ...KEPT });
   const file = (id: string) =>
     queries.fetchQuery({
       queryKey: ['foley', id],
       queryFn: () => fetchFoley(open.session.db, id),
-      staleTime: Infinity,
+      ...KEPT,
     });
   const tryOut = async (sound: ShelfSound) => {
     try {

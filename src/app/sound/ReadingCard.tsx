@@ -126,7 +126,11 @@ export function ReadingCard() {
       <section className="flex min-w-[190px] flex-1 flex-col gap-1" aria-label="How the words are said">
         <p className="font-medium">How they are said</p>
         {spoken.length === 0 ? (
-          <p className="text-second">The sounds of each word stand here; write your own where one is wrong.</p>
+          <p className="text-second">
+            {text.trim()
+              ? 'Looking the words up…'
+              : 'The sounds of each word stand here; write your own where one is wrong.'}
+          </p>
         ) : (
           <ul className="max-h-24 overflow-y-auto pr-1">
             {spoken.map((word, i) => (

@@ -11,8 +11,8 @@ import { HEAD, LANE, type Timeline } from './timeline.ts';
 
 /** A computed sound that fits worse than this carries a question mark. */
 const DOUBT = -6;
-/** Narrower than this a sound's name has no room, pixels. */
-const NAMED = 11;
+/** A letter of a sound's name needs so much room, pixels. */
+const NAMED = 9;
 
 /** The track reading along time: bounds are dragged; a press goes there, a double press writes it anew. */
 export function ReadingLane({ time }: { time: Timeline }) {
@@ -96,8 +96,8 @@ function SoundBox({ row, time, long, word }: SoundBoxProps) {
         session.change('rub out a sound', (shot) => removeSounds(shot, [sound.id]));
       }}
     >
-      {width >= NAMED && (
-        <span className="pointer-events-none truncate font-mono font-medium">
+      {width >= NAMED * Math.max(1, sound.text.length - 0.6) && (
+        <span className="pointer-events-none whitespace-nowrap font-mono font-medium">
           {sound.text}
           {doubt && '?'}
         </span>

@@ -62,7 +62,7 @@ export function RecordCard() {
     taker.current?.start();
     from.current = open.view.getState().frame;
     setState({ kind: 'recording' });
-    await open.player.play();
+    await open.player.play(true);
   };
   // Counts in, a tick each time.
   // biome-ignore lint/correctness/useExhaustiveDependencies: a count goes on from its own state alone

@@ -34,11 +34,11 @@ export function TrackRow({ track, time }: { track: Track; time: Timeline }) {
           />
           <IconButton
             label={track.solo ? `All tracks again` : `Only ${track.name}`}
-            className="!h-6 !w-6"
+            className="!h-6 !w-8"
             pressed={track.solo}
             onClick={() => edit('solo', (draft) => void (draft.solo = !draft.solo))}
           >
-            <span className="text-xs font-semibold">1</span>
+            <span className="text-xs">only</span>
           </IconButton>
           <IconButton
             label={track.muted ? `Let ${track.name} sound` : `Mute ${track.name}`}

@@ -17,19 +17,6 @@ export function mouthLayer(shot: Shot, wished: Id | null): Layer | null {
   );
 }
 
-/** A label that no other drawing of the layer has: "A", then "A 2". */
-function freeLabel(shot: Shot, layerId: Id, kind: Mouth): string {
-  const taken = new Set(
-    Object.values(plain(shot.drawings))
-      .filter((drawing) => drawing.layerId === layerId)
-      .map(({ label }) => label),
-  );
-  for (let n = 1; ; n++) {
-    const label = n === 1 ? MOUTH_LABELS[kind] : `${MOUTH_LABELS[kind]} ${n}`;
-    if (!taken.has(label)) return label;
-  }
-}
-
 /**
  * The drawing of a mouth on a layer where it is to sit: the one that is there already, else a new one. Null when the chart has
  * no such mouth.
@@ -45,8 +32,8 @@ function laidDrawing(shot: Shot, layerId: Id, chart: MouthChart, kind: Mouth, at
   if (there) return there.id;
   const { ink, paint } = sized(plain(source), placeMap(plain(chart.base), at));
   return newDrawing(shot, layerId, {
-    label: freeLabel(shot, layerId, kind),
-    role: 'key',
+    // The same mouth is called the same wherever it sits: the sheet is read by sounds.
+    label: MOUTH_LABELS[kind],
     stage: source.stage,
     ink: ink.map((stroke) => ({ ...stroke, id: newId() })),
     paint: paint.map((area) => ({ ...area, id: newId() })),
@@ -194,7 +181,7 @@ export function sitMouths(shot: Shot, layerId: Id): void {
     if (!id) {
       const drawn = sized(drawing, placeMap(drawing.mouth.at, at));
       id = newDrawing(shot, layerId, {
-        label: freeLabel(shot, layerId, drawing.mouth.kind),
+        label: drawing.label,
         role: drawing.role,
         stage: drawing.stage,
         ink: drawn.ink.map((stroke) => ({ ...stroke, id: newId() })),
