@@ -12,6 +12,7 @@ import { benchReference } from './reference.ts';
 import { ms, percentile, report, summary } from './report.ts';
 import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
 import { crowdedShot, longShot, wideSheet } from './shots.ts';
+import { benchPlaying, benchReading } from './sound.ts';
 
 const folder = (name: string) => fileURLToPath(new URL(`../dist/${name}`, import.meta.url));
 
@@ -262,8 +263,12 @@ async function main(): Promise<void> {
   await animator.page.goto(address);
   await animator.shelfReady();
   await benchReference(animator);
+  await animator.page.goto(address);
+  await animator.shelfReady();
+  await benchPlaying(animator);
   await browser.close();
   server.close();
+  await benchReading();
   benchSheetEdits();
   await benchGif();
   summary();

@@ -108,7 +108,7 @@ describe('the demo shot', () => {
       'Lamp flame',
     ]);
     expect(Object.values(shot.drawings).filter(({ paint }) => paint.length > 0).length).toBeGreaterThan(80);
-    expect(shot.tracks.map(({ name }) => name)).toEqual(['Voice', 'Click', 'Flame']);
+    expect(shot.tracks.map(({ name }) => name)).toEqual(['Voice', 'Click', 'Flame', 'Hiss']);
     expect(shot.palettes.map(({ name }) => name)).toEqual(['dusk', 'lit']);
     expect(new Set(Object.values(shot.drawings).map(({ role }) => role))).toEqual(
       new Set(['key', 'breakdown', 'between']),

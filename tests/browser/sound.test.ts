@@ -75,7 +75,10 @@ describe('clips', () => {
     expect(cut[0].out).toBeCloseTo(cut[1].in);
     await animator.hand.key('KeyD');
     expect(clipsOf(await animator.shot()).filter(({ name }) => name === 'line')).toHaveLength(3);
-    await animator.undo(4);
+    await animator.setNumber('Times the clip is repeated', 2);
+    await animator.hand.press('Repeat');
+    expect(clipsOf(await animator.shot()).filter(({ name }) => name === 'line')).toHaveLength(5);
+    await animator.undo(5);
     clip = clipNamed(await animator.shot(), 'line');
     expect(clip).toMatchObject({ frame: 0, in: 0 });
     expect(clip.out).toBeCloseTo(2, 3);
@@ -198,7 +201,7 @@ describe('what is heard', () => {
     expect(two).toHaveLength(2);
     expect(two[0].left.length / two[0].rate).toBeCloseTo(2 / 24, 3);
     expect(two[0].left.some((value) => Math.abs(value) > 1e-3)).toBe(true);
-    await animator.hand.press('Next length of scrubbed sound');
+    await animator.hand.key('Alt', 'Shift', 'KeyZ');
     await listenIn(animator.page);
     const ruler = await animator.hand.box('svg[aria-label="Frames along time; drag to scrub"]');
     await animator.drag({ x: ruler.x + 300, y: ruler.y + 10 }, { x: ruler.x + 380, y: ruler.y + 10 });
@@ -271,6 +274,12 @@ describe('sounds one should not have to fear', () => {
       ),
       rate,
     );
+  test('one cut short comes in as far as it goes', async () => {
+    await bring('cut.wav', tone(48_000, 2, 1).slice(0, 96_044));
+    await boxOf('cut');
+    const { assets, ...shot } = await animator.shot();
+    expect(assets[clipNamed({ assets, ...shot }, 'cut').asset].seconds).toBeCloseTo(1, 1);
+  });
   test('8 kHz, 96 kHz and six channels come in as long as they are', async () => {
     await bring('phone.wav', tone(8000, 1, 1));
     await bring('fine.wav', tone(96_000, 1, 2));

@@ -48,17 +48,16 @@ function cut(context: CommandContext): void {
   else say(`“${held.clip.name}” is not heard at frame ${frame + 1}. Go to a frame inside it to cut it there.`);
 }
 
-function duplicate(label: string) {
-  return (context: CommandContext) => {
-    const held = clipInHand(context);
-    if (!held) return;
-    let made: string | null = null;
-    context.session.change(label, (shot) => {
-      made = duplicateClip(shot, held.clip.id);
-    });
-    if (made) context.view.setState({ clip: made });
-    else context.say('There is no free track for another clip. Remove a track first.');
-  };
+/** Puts the clip in hand again right after itself, some times over; the last one is in hand then. */
+export function repeatClip(context: CommandContext, times: number): void {
+  const held = clipInHand(context);
+  if (!held) return;
+  let made: string | null = null;
+  context.session.change(times === 1 ? 'duplicate the clip' : `repeat the clip ${times} times`, (shot) => {
+    made = duplicateClip(shot, held.clip.id, times);
+  });
+  if (made) context.view.setState({ clip: made });
+  else context.say('There is no free track for another clip. Remove a track first.');
 }
 
 /** Brings the clip in hand to a frame; where another lies it goes to a free track. */
@@ -170,7 +169,7 @@ function onClip(id: string, name: string, keys: string[], run: Command['run']): 
 
 export const soundCommands: Command[] = [
   onClip('clip-cut', 'Cut the clip at this frame', ['KeyX'], cut),
-  onClip('clip-duplicate', 'Duplicate the clip', ['KeyD'], duplicate('duplicate the clip')),
+  onClip('clip-duplicate', 'Duplicate the clip', ['KeyD'], (context) => repeatClip(context, 1)),
   onClip('clip-repeat', 'Loop the clip without a seam / sound it once', ['KeyO'], toggleLoop),
   onClip('clip-remove', 'Remove the clip', ['Delete', 'Backspace'], ({ session, view }) => {
     const { clip } = view.getState();

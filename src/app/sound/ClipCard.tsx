@@ -1,9 +1,9 @@
-import { type ReactNode, useRef } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { pinnedTo } from '../../core/sheet/index.ts';
 import { type Clip, lengthInWords, newId } from '../../core/shot/index.ts';
 import { clipEnd, clipSeconds, findClip, trimEnd } from '../../core/sound/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
-import { bringClip, clipInHand } from '../commands/sound.ts';
+import { bringClip, clipInHand, repeatClip } from '../commands/sound.ts';
 import { Tick } from '../desk/options/parts.tsx';
 import { Button } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
@@ -37,6 +37,7 @@ export function ClipCard() {
   const shot = useShot(wholeShot);
   useView((state) => state.clip);
   const gesture = useRef('');
+  const [times, setTimes] = useState(3);
   const held = clipInHand(commands);
   if (!held) {
     return (
@@ -159,6 +160,13 @@ export function ClipCard() {
           {ACTIONS.map((id) => (
             <Action key={id} id={id} name={SHORT[id]} />
           ))}
+        </div>
+        <div className="flex items-center gap-1.5">
+          <Button className="!h-6 !px-2" onClick={() => repeatClip(commands, times)}>
+            Repeat
+          </Button>
+          <NumberInput label="Times the clip is repeated" value={times} min={1} max={200} onDone={setTimes} />
+          times after itself
         </div>
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <LoopTick clip={clip} />

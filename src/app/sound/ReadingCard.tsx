@@ -37,7 +37,7 @@ export function ReadingCard() {
   const { own, dictionary, name } = useStore(ownWords);
   const [share, setShare] = useState<number | null>(null);
   const [outcome, setOutcome] = useState('');
-  const [spoken, setSpoken] = useState<SpokenWord[]>([]);
+  const [spoken, setSpoken] = useState<SpokenWord[] | null>([]);
   // With one clip of dialogue there is no need to press it first.
   const held = clipInHand(commands) ?? firstClip(commands);
   const clip = held?.clip;
@@ -45,6 +45,7 @@ export function ReadingCard() {
   const [draft, setDraft] = useState<string | null>(null);
   useEffect(() => {
     let here = true;
+    setSpoken((now) => (text.trim() && !now?.length ? null : now));
     if (text.trim()) void sound.pronounce({ text, own, dictionary }).then((words) => here && setSpoken(words));
     else setSpoken([]);
     return () => {
@@ -60,13 +61,16 @@ export function ReadingCard() {
     keepWords();
     const now = clip && findClip(session.shot, clip.id)?.clip;
     if (!now) return;
+    // The worker's last words on how far it is may come after what it was done for.
+    let going = true;
     setShare(0);
     setOutcome('');
     try {
-      setOutcome(await readClip(commands, now, setShare));
+      setOutcome(await readClip(commands, now, (done) => going && setShare(done)));
     } catch (error) {
       setOutcome(sentence(error));
     }
+    going = false;
     setShare(null);
   };
   const sounds = clip ? soundsOfClip(shot, clip.id).filter(({ fit }) => fit !== null) : [];
@@ -125,9 +129,9 @@ export function ReadingCard() {
       </section>
       <section className="flex min-w-[190px] flex-1 flex-col gap-1" aria-label="How the words are said">
         <p className="font-medium">How they are said</p>
-        {spoken.length === 0 ? (
+        {!spoken?.length ? (
           <p className="text-second">
-            {text.trim()
+            {spoken === null
               ? 'Looking the words up…'
               : 'The sounds of each word stand here; write your own where one is wrong.'}
           </p>

@@ -28,6 +28,7 @@ export default function SoundView() {
   const [here, setHere] = useState(false);
   const [busy, setBusy] = useState('');
   const end = soundEnd(shot);
+  const longer = useCommand('scrub-longer');
   // A clip is in hand only where it is seen; elsewhere its keys are others’.
   useEffect(() => () => open.view.setState({ clip: null }), [open]);
 
@@ -66,11 +67,11 @@ export default function SoundView() {
             {busy || 'WAV, MP3, OGG, FLAC or M4A'}
           </span>
           <span className="ml-auto flex items-center gap-1 text-sm">
-            <ToolButton id="scrub-longer" className="!h-7 !w-auto px-2">
+            <Button look="quiet" className="!px-2" title={`${longer.name} (${longer.keys})`} onClick={longer.run}>
               <span className={scrub ? '' : 'text-second line-through'}>
                 hear {scrubFrames === 1 ? 'a frame' : `${scrubFrames} frames`}
               </span>
-            </ToolButton>
+            </Button>
             <ToolButton id="track-new">
               <Plus size={15} />
             </ToolButton>
@@ -112,10 +113,10 @@ export default function SoundView() {
   );
 }
 
-function ToolButton({ id, className, children }: { id: string; className?: string; children: ReactNode }) {
+function ToolButton({ id, children }: { id: string; children: ReactNode }) {
   const command = useCommand(id);
   return (
-    <IconButton label={command.name} keys={command.keys} className={className} onClick={command.run}>
+    <IconButton label={command.name} keys={command.keys} onClick={command.run}>
       {children}
     </IconButton>
   );

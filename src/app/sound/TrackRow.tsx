@@ -33,7 +33,7 @@ export function TrackRow({ track, time }: { track: Track; time: Timeline }) {
             onDone={(name) => edit('name track', (draft) => void (draft.name = name))}
           />
           <IconButton
-            label={track.solo ? `All tracks again` : `Only ${track.name}`}
+            label={`Only ${track.name}`}
             className="!h-6 !w-8"
             pressed={track.solo}
             onClick={() => edit('solo', (draft) => void (draft.solo = !draft.solo))}
