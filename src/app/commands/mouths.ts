@@ -18,7 +18,7 @@ import type { Command, CommandContext } from './register.ts';
 import { timed } from './timed.ts';
 
 /** The chart in hand; says so when there is none. */
-export function chartInHand({ session, view, say }: CommandContext): MouthChart | null {
+function chartInHand({ session, view, say }: CommandContext): MouthChart | null {
   const { chart } = view.getState().mouths;
   const found = session.shot.charts.find(({ id }) => id === chart) ?? session.shot.charts[0] ?? null;
   if (!found) say('There is no mouth chart yet. Make one in Parts under the sheet.');
@@ -55,7 +55,7 @@ export function putMouthHere(context: CommandContext, kind: Mouth): void {
 }
 
 /** Lays mouths from the reading, over the chosen frames or over all that is read. */
-export function fillMouths(context: CommandContext): void {
+function fillMouths(context: CommandContext): void {
   const { session, view, say } = context;
   const chart = chartInHand(context);
   if (!chart) return;
@@ -85,7 +85,7 @@ export function fillMouths(context: CommandContext): void {
 }
 
 /** Brings laid mouths to where the guide has them. */
-export function sitAll(context: CommandContext): void {
+function sitAll(context: CommandContext): void {
   const { session, view } = context;
   const layer = mouthLayer(session.shot, view.getState().layerId);
   if (layer) timed(context, [layer.id], 'mouths onto the head', (shot) => sitMouths(shot, layer.id));

@@ -105,8 +105,8 @@ function byColour(label: string, edit: (shot: Parameters<typeof removeSounds>[0]
 }
 
 /** Clears, or moves, all sounds of a colour. */
-export const clearSounds = byColour('clear', removeSounds);
-export const shiftSounds = (by: number) => byColour('move', (shot, ids) => moveSounds(shot, ids, by));
+const clearSounds = byColour('clear', removeSounds);
+const shiftSounds = (by: number) => byColour('move', (shot, ids) => moveSounds(shot, ids, by));
 
 /** Gives all sounds of the pencil in hand the next pencil. */
 function recolour({ session, view }: CommandContext): void {

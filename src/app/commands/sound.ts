@@ -72,7 +72,7 @@ const shift = (by: number) => (context: CommandContext) =>
   bringClip(context, (clipInHand(context)?.clip.frame ?? 0) + by);
 
 /** Loops the clip in hand: to the shot's end the first time, as long as it is from then on; or lets it sound once. */
-export function toggleLoop(context: CommandContext): void {
+function toggleLoop(context: CommandContext): void {
   const { session, sound, say } = context;
   const held = clipInHand(context);
   if (!held) return;

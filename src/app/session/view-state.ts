@@ -146,7 +146,7 @@ export interface ViewState {
 /** What stands open under the tracks. */
 export type SoundCard = 'clip' | 'reading' | 'foley' | 'record';
 
-export interface MouthSettings extends MouthWishes {
+interface MouthSettings extends MouthWishes {
   chart: Id | null;
 }
 

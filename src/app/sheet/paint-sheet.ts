@@ -147,21 +147,21 @@ function paintNotes(c: CanvasRenderingContext2D, scene: SheetScene, { first, las
     const top = Math.round(y(frame));
     c.fillStyle = WASH;
     c.globalAlpha = 0.85;
-    c.fillRect(FRAME_COLUMN, top + 1, layout.frozen - FRAME_COLUMN - 1, rh - 1);
+    c.fillRect(layout.readingEnd, top + 1, layout.frozen - layout.readingEnd - 1, rh - 1);
     c.globalAlpha = 1;
     c.fillStyle = ACCENT;
     c.fillRect(0, top, scene.width, 1.5);
     c.beginPath();
-    c.moveTo(FRAME_COLUMN - 1, top);
-    c.lineTo(FRAME_COLUMN + 5, top + rh / 2);
-    c.lineTo(FRAME_COLUMN - 1, top + rh);
+    c.moveTo(layout.readingEnd - 1, top);
+    c.lineTo(layout.readingEnd + 5, top + rh / 2);
+    c.lineTo(layout.readingEnd - 1, top + rh);
     c.fill();
     c.save();
     c.beginPath();
-    c.rect(FRAME_COLUMN, top, layout.frozen - FRAME_COLUMN - 2, rh);
+    c.rect(layout.readingEnd, top, layout.frozen - layout.readingEnd - 2, rh);
     c.clip();
     c.font = `600 10.5px ${SANS}`;
-    c.fillText(name, FRAME_COLUMN + 8, top + rh / 2 + 0.5);
+    c.fillText(name, layout.readingEnd + 8, top + rh / 2 + 0.5);
     c.restore();
   }
 }

@@ -189,7 +189,10 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       onPointerCancel={() => setDrag(null)}
       onDoubleClick={() => view.setState({ soundCard: 'reading' })}
     >
-      <p className={`pointer-events-none truncate pr-1 text-xs leading-[15px] text-ink ${inHand ? 'pl-4' : 'pl-1'}`}>
+      <p
+        className="pointer-events-none truncate pr-1 text-xs leading-[15px] text-ink"
+        style={{ paddingLeft: Math.max(0, -left) + (inHand ? 16 : 4) }}
+      >
         {words.join(' · ')}
       </p>
       <canvas ref={canvas} aria-hidden="true" className="pointer-events-none" style={{ width, height: WAVE_HEIGHT }} />

@@ -79,7 +79,7 @@ export function writeSound(shot: Shot, frame: number, text: string, colour: Note
 }
 
 /** What lies before and after a sound: those it shares a bound with are `joined`. */
-export function soundNeighbours(rows: ReadingRow[], id: Id): { before: ReadingRow | null; after: ReadingRow | null } {
+function soundNeighbours(rows: ReadingRow[], id: Id): { before: ReadingRow | null; after: ReadingRow | null } {
   const at = rows.findIndex(({ sound }) => sound.id === id);
   const own = rows[at]?.sound.clip;
   const same = (row: ReadingRow | undefined) => (row && row.sound.clip === own ? row : null);

@@ -16,7 +16,7 @@ function clipOf(shot: Shot, id: Id): { clip: Clip; track: Track } {
 }
 
 /** Whether a track is free from `frame` on for `seconds`; `except`: a clip that does not count. */
-export function isFree(track: Track, fps: number, frame: number, seconds: number, except: Id | null = null): boolean {
+function isFree(track: Track, fps: number, frame: number, seconds: number, except: Id | null = null): boolean {
   const from = frame / fps;
   return track.clips.every(
     (clip) =>
@@ -27,7 +27,7 @@ export function isFree(track: Track, fps: number, frame: number, seconds: number
 }
 
 /** The track a clip would come to lie on: the one wished for if it is free there, else the next free one; -1: a new one. */
-export function roomFor(shot: Shot, wished: number, frame: number, seconds: number, except: Id | null = null): number {
+function roomFor(shot: Shot, wished: number, frame: number, seconds: number, except: Id | null = null): number {
   const order = shot.tracks.map((_, i) => (Math.max(0, wished) + i) % shot.tracks.length);
   return order.find((i) => isFree(shot.tracks[i], shot.fps, frame, seconds, except)) ?? -1;
 }

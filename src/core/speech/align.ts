@@ -111,7 +111,7 @@ function rateOf(table: PhoneTable, stretches: Stretch[]): number {
 }
 
 /** Fit of one stretch: own phone against the best of all, per frame. */
-export function fitOf(table: PhoneTable, { states, log }: Emissions, { phone, from, to }: Stretch): number {
+function fitOf(table: PhoneTable, { states, log }: Emissions, { phone, from, to }: Stretch): number {
   let sum = 0;
   for (let t = from; t < to; t++) {
     let best = Number.NEGATIVE_INFINITY;

@@ -1,7 +1,7 @@
 /** What may be said, as a graph of sounds: words in order, their pronunciations side by side, silence where one may pause. */
 import type { Phone } from './phones.ts';
 
-export interface SoundNode {
+interface SoundNode {
   /** Index in the phone table. */
   phone: number;
   /** Index of the word it belongs to; -1 for silence. */
