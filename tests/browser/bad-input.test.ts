@@ -125,7 +125,7 @@ describe('sound and pictures', () => {
     await animator.view('sound');
     await unchanged(
       () => animator.chooseFiles('sound-files', [{ name: 'letter.wav', bytes: strToU8('dear animator') }]),
-      '"letter.wav" cannot be read as sound',
+      '“letter.wav” cannot be read as sound',
     );
     await unchanged(
       () => animator.chooseFiles('sound-files', [{ name: 'empty.wav', bytes: new Uint8Array(0) }]),
@@ -133,7 +133,7 @@ describe('sound and pictures', () => {
     );
     await unchanged(
       () => animator.chooseFiles('sound-files', [{ name: 'cut.wav', bytes: burstWav(1, 0, 1).subarray(0, 30) }]),
-      '"cut.wav" cannot be read as sound',
+      '“cut.wav” cannot be read as sound',
     );
   });
 

@@ -102,6 +102,16 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
             Write a held picture once (smaller file, same timing)
           </label>
         )}
+        {options.format === 'png' && shot.tracks.length > 0 && (
+          <label className="flex items-center gap-1.5 text-sm">
+            <input
+              type="checkbox"
+              checked={options.withSound}
+              onChange={(event) => onChoose({ withSound: event.target.checked })}
+            />
+            The sound beside them as a WAV, as long as they are
+          </label>
+        )}
         {options.format === 'gif' && shot.fps > FASTEST_GIF && (
           <p className="text-sm text-attention">
             Many viewers play GIFs above {FASTEST_GIF} frames a second too slowly.

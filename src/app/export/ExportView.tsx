@@ -49,7 +49,7 @@ export default function ExportView() {
       const name = deliveryName(shot.title, format.extension);
       download(bytes, name, format.type);
       say(`Delivered ${name}, ${sizeInWords(bytes.length)}.`);
-      if (options.format === 'wav') tellIfTooLoud();
+      if (options.format === 'wav' || (options.format === 'png' && options.withSound)) tellIfTooLoud();
     } catch (error) {
       say(sentence(error));
     } finally {

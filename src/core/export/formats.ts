@@ -54,14 +54,14 @@ const gif: ExportFormat = {
   },
 };
 
-/** Numbered pictures, one per frame, numbered as on the sheet: name-0001.png is frame 1. */
+/** Numbered pictures, one per frame, numbered as on the sheet: name-0001.png is frame 1; the sound beside them when asked. */
 const png: ExportFormat = {
   id: 'png',
   name: 'PNG sequence',
   extension: 'zip',
   type: 'application/zip',
   pictures: true,
-  async write({ shot, options, render, png: encode, progress }) {
+  async write({ shot, options, render, png: encode, sound, progress }) {
     const parts: Uint8Array[] = [];
     const zip = new Zip((error, data) => {
       if (error) throw error;
@@ -79,6 +79,12 @@ const png: ExportFormat = {
         file.push(bytes, true);
         progress(++done / total);
       }
+    }
+    if (options.withSound && shot.tracks.length > 0) {
+      const { channels, rate } = await sound();
+      const file = new ZipPassThrough(`${base}.wav`);
+      zip.add(file);
+      file.push(writeWav(channels, rate), true);
     }
     zip.end();
     return joined(parts);

@@ -36,6 +36,10 @@ export class ExportOptions {
   /** GIF: a held drawing is written once with a longer delay. */
   @IsBoolean()
   joinHolds = true;
+
+  /** PNG sequence: the mix-down lies beside the pictures. */
+  @IsBoolean()
+  withSound = true;
 }
 
 /** The options a shot is delivered with unless other are chosen: everything, half size as GIF, its own background. */

@@ -141,6 +141,23 @@ describe('a PNG sequence', () => {
     expect(files['cap-falls-0004.png']).not.toEqual(files['cap-falls-0005.png']);
     expect(files['cap-falls-0005.png']).toEqual(files['cap-falls-0006.png']);
   });
+  test('has the sound beside them when the shot has any, unless it is not wanted', async () => {
+    const shot = { ...threeDrawings(), tracks: [makeTrack('Voice')] };
+    const options: ExportOptions = { ...defaultOptions(shot), format: 'png', from: 0, to: 1 };
+    const files = unzipSync(await write(shot, options));
+    expect(Object.keys(files)).toContain('cap-falls.wav');
+    expect(readWav(files['cap-falls.wav'], 'it').channels[0]).toHaveLength(800);
+    expect(Object.keys(unzipSync(await write(shot, { ...options, withSound: false })))).not.toContain('cap-falls.wav');
+  });
+});
+
+describe('a WAV', () => {
+  test('is the sound of the frames asked for and nothing else', async () => {
+    const shot = threeDrawings();
+    const { channels, rate } = readWav(await write(shot, { ...defaultOptions(shot), format: 'wav' }), 'it');
+    expect(rate).toBe(8000);
+    expect(channels[0][100]).toBeCloseTo(Math.sin(100 / 9), 3);
+  });
 });
 
 test('progress goes from 0 to 1, and stopping ends the work', async () => {
