@@ -20,6 +20,8 @@ import {
 } from '../../../src/core/export/index.ts';
 import { addDrawing } from '../../../src/core/sheet/index.ts';
 import type { Shot } from '../../../src/core/shot/index.ts';
+import { makeTrack } from '../../../src/core/shot/index.ts';
+import { readWav } from '../../../src/core/sound/index.ts';
 import { nodePainter, raster } from '../../canvas.ts';
 import { circle, smallShot } from '../../make.ts';
 
