@@ -1,0 +1,62 @@
+/** In-betweens over a file of cases (`{pairs: [{id, figH, A, B}]}`, strokes as x, y, pressure), for scorers outside. */
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import { linesAt, makeTween, matchShapes, pairUp, shapeOf } from '../src/core/between/index.ts';
+
+export interface BetweenCase {
+  id: string;
+  figH: number;
+  A: number[][];
+  B: number[][];
+}
+
+export interface BetweenPrediction {
+  id: string;
+  t: number;
+  ms: number;
+  strokes: { a: number | null; b: number | null; pts: number[] }[];
+  onlyA: number[];
+  onlyB: number[];
+}
+
+const TIMES = [0.25, 0.5, 0.75];
+
+export function readCases(path: string): { pairs: BetweenCase[] } {
+  const bytes = readFileSync(path);
+  return JSON.parse((path.endsWith('.gz') ? gunzipSync(bytes) : bytes).toString());
+}
+
+const places = (stroke: number[]) => stroke.filter((_, i) => i % 3 !== 2);
+
+export function predictPair({ id, figH, A, B }: BetweenCase): BetweenPrediction[] {
+  const began = performance.now();
+  const [a, b] = [A, B].map((strokes) => strokes.map((stroke) => shapeOf(places(stroke))));
+  const matching = matchShapes(a, b, { size: figH });
+  const pairings = pairUp(a, b, matching);
+  const tween = makeTween(pairings, figH);
+  const matched = performance.now() - began;
+  const alone = (count: number, used: Set<number>) =>
+    Array.from({ length: count }, (_, i) => i).filter((i) => !used.has(i));
+  const onlyA = alone(A.length, new Set(pairings.map((each) => each.a)));
+  const onlyB = alone(B.length, new Set(pairings.map((each) => each.b)));
+  return TIMES.map((t) => {
+    const start = performance.now();
+    const lines = linesAt(tween, t);
+    return {
+      id,
+      t,
+      ms: matched + performance.now() - start,
+      strokes: lines.map(({ pairing, path }) => ({
+        a: pairings[pairing].a,
+        b: pairings[pairing].b,
+        pts: Array.from(path, (value) => Math.round(value * 100) / 100),
+      })),
+      onlyA,
+      onlyB,
+    };
+  });
+}
+
+export function predictBetween(path: string): { method: string; cases: BetweenPrediction[] } {
+  return { method: 'matched strokes, edges turned', cases: readCases(path).pairs.flatMap(predictPair) };
+}

@@ -1,0 +1,4 @@
+export * from './match.ts';
+export * from './pairing.ts';
+export * from './shape.ts';
+export * from './tween.ts';

@@ -1,0 +1,305 @@
+/**
+ * Which stroke of one drawing is which of another, whatever their order, direction, start and number of points. Shapes are
+ * compared up to turn and size, then by where each ought to come to lie: every stroke has a map of its own, fitted to the sure
+ * matches around it, and the assignment is made anew a few times.
+ */
+import { type Affine, affineFit, type PointPair } from './affine.ts';
+import { assign } from './assignment.ts';
+import { POINTS, type Shape } from './shape.ts';
+
+/** How the points of one shape answer to another's: b's point i is a's point (first + i) or, turned about, (first - i). */
+export interface Lay {
+  reverse: boolean;
+  /** First point on b for a's first, of POINTS; 0 for open strokes. */
+  first: number;
+}
+
+export interface Match {
+  a: number;
+  b: number;
+  lay: Lay;
+  /** 0..1. */
+  sure: number;
+  cost: number;
+}
+
+const ROUNDS = 6;
+const FARTHEST_RATIO = 1.2;
+const ALONE = [1.7, 1.6, 1.6, 1.45, 1.45, 1.45];
+const NEAR = [0.16, 0.16, 0.13, 0.1, 0.1, 0.1];
+const CLOSEDNESS = 0.35;
+
+interface Fit {
+  cost: number;
+  lay: Lay;
+}
+
+const ratioOf = (a: Shape, b: Shape) => Math.abs(Math.log(Math.max(a.length, 1) / Math.max(b.length, 1)));
+
+/** Sum of a's points conjugate times b's, laid so. */
+function correlation(ax: Float64Array, ay: Float64Array, b: Shape, reverse: boolean, first: number): [number, number] {
+  let re = 0;
+  let im = 0;
+  let k = first;
+  const step = reverse ? -1 : 1;
+  for (let i = 0; i < POINTS; i++) {
+    re += ax[i] * b.x[k] + ay[i] * b.y[k];
+    im += ax[i] * b.y[k] - ay[i] * b.x[k];
+    k += step;
+    if (k === POINTS) k = 0;
+    else if (k < 0) k = POINTS - 1;
+  }
+  return [re, im];
+}
+
+/** The ways two shapes can be laid on one another. */
+const OPEN_LAYS: Lay[] = [
+  { reverse: false, first: 0 },
+  { reverse: true, first: POINTS - 1 },
+];
+const CLOSED_LAYS: Lay[] = Array.from({ length: 2 * POINTS }, (_, k) => ({ reverse: k >= POINTS, first: k % POINTS }));
+
+function laysOf(a: Shape, b: Shape): Lay[] {
+  return a.closed && b.closed ? CLOSED_LAYS : OPEN_LAYS;
+}
+
+/** How unlike two shapes are when one may be turned and sized at will: 0 (alike) .. 1. */
+function unlike(a: Shape, b: Shape): number {
+  let best = 0;
+  for (const { reverse, first } of laysOf(a, b)) {
+    const [re, im] = correlation(a.x, a.y, b, reverse, first);
+    best = Math.max(best, re * re + im * im);
+  }
+  return Math.sqrt(Math.max(0, 1 - best / (a.moment * b.moment)));
+}
+
+/** Middles, and the box between the 4th and 96th of a hundred points. */
+function boxOf(shapes: Shape[]): { x: number; y: number; w: number; h: number } {
+  const xs: number[] = [];
+  const ys: number[] = [];
+  for (const { x, y, middle } of shapes)
+    for (let i = 0; i < POINTS; i++) {
+      xs.push(x[i] + middle.x);
+      ys.push(y[i] + middle.y);
+    }
+  const cut = (values: number[], share: number) => {
+    values.sort((p, q) => p - q);
+    return values[Math.min(values.length - 1, Math.floor(share * values.length))] ?? 0;
+  };
+  const [l, r, t, b] = [cut(xs, 0.04), cut(xs, 0.96), cut(ys, 0.04), cut(ys, 0.96)];
+  return { x: l, y: t, w: Math.max(1, r - l), h: Math.max(1, b - t) };
+}
+
+/** A shift that many strokes agree on, by votes weighted by likeness. */
+function votedShift(a: Shape[], b: Shape[], likeness: Float64Array, size: number): Affine {
+  const bin = 0.05 * size;
+  const votes = new Map<string, { weight: number; x: number; y: number }>();
+  a.forEach((one, i) => {
+    b.forEach((other, j) => {
+      const cost = likeness[i * b.length + j];
+      if (!(cost < 1)) return;
+      const [dx, dy] = [other.middle.x - one.middle.x, other.middle.y - one.middle.y];
+      const weight = Math.exp(-cost / 0.25) * Math.min(one.length, 0.5 * size);
+      const key = `${Math.round(dx / bin)} ${Math.round(dy / bin)}`;
+      const vote = votes.get(key) ?? { weight: 0, x: 0, y: 0 };
+      vote.weight += weight;
+      vote.x += weight * dx;
+      vote.y += weight * dy;
+      votes.set(key, vote);
+    });
+  });
+  let best = { weight: 0, x: 0, y: 0 };
+  // Neighbouring bins count as well: a shift on the border of two is not split.
+  for (const [key, vote] of votes) {
+    const [x, y] = key.split(' ').map(Number);
+    const sum = { weight: 0, x: 0, y: 0 };
+    for (let u = -1; u <= 1; u++)
+      for (let v = -1; v <= 1; v++) {
+        const near = votes.get(`${x + u} ${y + v}`);
+        if (!near) continue;
+        sum.weight += near.weight;
+        sum.x += near.x;
+        sum.y += near.y;
+      }
+    if (sum.weight > best.weight && vote.weight > 0) best = sum;
+  }
+  return best.weight > 0 ? [1, 0, 0, 1, best.x / best.weight, best.y / best.weight] : [1, 0, 0, 1, 0, 0];
+}
+
+function boxToBox(a: Shape[], b: Shape[]): Affine {
+  const [p, q] = [boxOf(a), boxOf(b)];
+  const clamp = (value: number) => Math.max(0.5, Math.min(2, value));
+  const [sx, sy] = [clamp(q.w / p.w), clamp(q.h / p.h)];
+  return [sx, 0, 0, sy, q.x + q.w / 2 - sx * (p.x + p.w / 2), q.y + q.h / 2 - sy * (p.y + p.h / 2)];
+}
+
+/** A shape as its map has it. */
+interface Predicted {
+  x: Float64Array;
+  y: Float64Array;
+  mx: number;
+  my: number;
+  moment: number;
+}
+
+function predicted(shape: Shape, [a, b, c, d, e, f]: Affine): Predicted {
+  const x = new Float64Array(POINTS);
+  const y = new Float64Array(POINTS);
+  let moment = 0;
+  for (let i = 0; i < POINTS; i++) {
+    x[i] = a * shape.x[i] + c * shape.y[i];
+    y[i] = b * shape.x[i] + d * shape.y[i];
+    moment += x[i] * x[i] + y[i] * y[i];
+  }
+  const { x: px, y: py } = shape.middle;
+  return { x, y, mx: a * px + c * py + e, my: b * px + d * py + f, moment: Math.max(moment, 1e-6) };
+}
+
+/** What it costs to take stroke b for the predicted a. */
+function costOf(a: Shape, at: Predicted, b: Shape, likeness: number, size: number): Fit | null {
+  const [dx, dy] = [b.middle.x - at.mx, b.middle.y - at.my];
+  let lay = OPEN_LAYS[0];
+  let most = Number.NEGATIVE_INFINITY;
+  let angle = 0;
+  for (const each of laysOf(a, b)) {
+    const [re, im] = correlation(at.x, at.y, b, each.reverse, each.first);
+    if (re > most) {
+      most = re;
+      lay = each;
+      angle = Math.atan2(im, re);
+    }
+  }
+  // Open strokes that turn far may lie better turned about than they look before turning.
+  const straight = Math.sqrt(Math.max(0, (at.moment + b.moment - 2 * most) / (at.moment + b.moment)));
+  let distance = 0;
+  let k = lay.first;
+  const step = lay.reverse ? -1 : 1;
+  for (let i = 0; i < POINTS; i++) {
+    distance += Math.hypot(at.x[i] + at.mx - b.x[k] - b.middle.x, at.y[i] + at.my - b.y[k] - b.middle.y);
+    k = (k + step + POINTS) % POINTS;
+  }
+  distance /= POINTS;
+  let best = { distance, angle, lay };
+  if (!a.closed && !b.closed) {
+    // A limb that turns about one end: that end lands right, the rest is turned.
+    for (const each of OPEN_LAYS) {
+      const [re, im] = correlation(at.x, at.y, b, each.reverse, each.first);
+      const turn = Math.atan2(im, re);
+      for (const end of [0, POINTS - 1]) {
+        const other = each.reverse ? POINTS - 1 - end : end;
+        const gap = Math.hypot(
+          at.x[end] + at.mx - b.x[other] - b.middle.x,
+          at.y[end] + at.my - b.y[other] - b.middle.y,
+        );
+        const pivot = gap + 0.05 * Math.abs(turn) * size;
+        if (pivot < best.distance) best = { distance: pivot, angle: turn, lay: each };
+      }
+    }
+  }
+  if (Math.hypot(dx, dy) > 1.2 * size) return null;
+  const cost =
+    0.9 * Math.min(likeness, straight) +
+    0.12 * Math.abs(best.angle) +
+    5 * Math.min(best.distance / size, 0.3) +
+    Math.min(0.7, 0.8 * ratioOf(a, b)) +
+    (a.closed === b.closed ? 0 : CLOSEDNESS);
+  return { cost, lay: best.lay };
+}
+
+/** Points of a match used for fitting: every few of the shape. */
+const SAMPLES = 6;
+
+/** A map for each stroke of `a`, from the matches near it. */
+function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size: number, fallback: Affine): Affine[] {
+  const samples = matches.map(({ a: i, b: j, lay, sure }) => {
+    const [one, other] = [a[i], b[j]];
+    const points = Array.from({ length: SAMPLES }, (_, s) => {
+      const k = Math.round((s * (POINTS - 1)) / (SAMPLES - 1));
+      const other_ = (lay.first + (lay.reverse ? -k : k) + 2 * POINTS) % POINTS;
+      return {
+        px: one.x[k] + one.middle.x,
+        py: one.y[k] + one.middle.y,
+        qx: other.x[other_] + other.middle.x,
+        qy: other.y[other_] + other.middle.y,
+        w: 0,
+      };
+    });
+    return { middle: one.middle, sure, points };
+  });
+  const reach = 2 * (near * size) ** 2;
+  const hold = (0.05 * size) ** 2;
+  return a.map(({ middle }) => {
+    const pairs: PointPair[] = [];
+    for (const each of samples) {
+      const d = (each.middle.x - middle.x) ** 2 + (each.middle.y - middle.y) ** 2;
+      const w = each.sure * Math.exp(-d / reach) + 1e-5 * each.sure;
+      if (w < 1e-7) continue;
+      for (const point of each.points) pairs.push({ ...point, w });
+    }
+    return affineFit(pairs, hold) ?? fallback;
+  });
+}
+
+export interface MatchWishes {
+  /** Height of the figure, pixels: what distances are measured by. */
+  size: number;
+  /** Pairs that are known: by lineage, or set by hand. */
+  fixed?: { a: number; b: number }[];
+  /** Told how far it has come, 0..1; may throw to stop. */
+  progress?: (share: number) => void;
+}
+
+export interface Matching {
+  matches: Match[];
+  /** Where each stroke of a comes to lie in b, as its neighbours have it. */
+  maps: Affine[];
+}
+
+/** Matches the strokes of two drawings. */
+export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress = () => {} }: MatchWishes): Matching {
+  const [n, m] = [a.length, b.length];
+  const likeness = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < m; j++) if (ratioOf(a[i], b[j]) <= FARTHEST_RATIO) likeness[i * m + j] = unlike(a[i], b[j]);
+  progress(0.2);
+  const starts = [votedShift(a, b, likeness, size), boxToBox(a, b)];
+  let maps: Affine[][] = starts.map((map) => a.map(() => map));
+  let matches: Match[] = [];
+  const known = new Map(fixed.map(({ a: i, b: j }) => [i, j]));
+  const taken = new Set(known.values());
+  for (let round = 0; round < ROUNDS; round++) {
+    const cost = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
+    const fits: (Fit | null)[] = Array(n * m).fill(null);
+    for (let i = 0; i < n; i++) {
+      const guesses = maps.map((each) => predicted(a[i], each[i]));
+      for (let j = 0; j < m; j++) {
+        if (known.has(i) ? known.get(i) !== j : taken.has(j)) continue;
+        const at = i * m + j;
+        if (likeness[at] === Number.POSITIVE_INFINITY && !known.has(i)) continue;
+        for (const guess of guesses) {
+          const fit = costOf(a[i], guess, b[j], Math.min(1, likeness[at]), size);
+          if (fit && fit.cost < cost[at]) {
+            cost[at] = fit.cost;
+            fits[at] = fit;
+          }
+        }
+        if (known.has(i) && fits[at]) cost[at] = Math.min(cost[at], 0.05);
+      }
+    }
+    const of = assign(cost, n, m, ALONE[round]);
+    matches = [];
+    for (let i = 0; i < n; i++) {
+      const j = of[i];
+      if (j < 0) continue;
+      const here = cost[i * m + j];
+      let second = ALONE[round] + 0.3;
+      for (let k = 0; k < m; k++) if (k !== j) second = Math.min(second, cost[i * m + k]);
+      for (let k = 0; k < n; k++) if (k !== i) second = Math.min(second, cost[k * m + j]);
+      const sure = Math.exp(-here / 0.5) / (1 + Math.exp(-(second - here) / 0.12));
+      matches.push({ a: i, b: j, lay: fits[i * m + j]!.lay, sure, cost: here });
+    }
+    maps = [localMaps(a, b, matches, NEAR[round], size, starts[0])];
+    progress(0.2 + (0.8 * (round + 1)) / ROUNDS);
+  }
+  return { matches, maps: maps[0] };
+}
