@@ -5,6 +5,7 @@
  */
 import { type Affine, affineFit, type PointPair } from './affine.ts';
 import { assign } from './assignment.ts';
+import { limbGuesses } from './limbs.ts';
 import { POINTS, type Shape } from './shape.ts';
 
 /** How the points of one shape answer to another's: b's point i is a's point (first + i) or, turned about, (first - i). */
@@ -28,6 +29,8 @@ const FARTHEST_RATIO = 1.2;
 const ALONE = [1.7, 1.6, 1.6, 1.45, 1.45, 1.45];
 const NEAR = [0.16, 0.16, 0.13, 0.1, 0.1, 0.1];
 const CLOSEDNESS = 0.35;
+/** Matches less sure than this are open to another guess. */
+const SURE = 0.2;
 
 interface Fit {
   cost: number;
@@ -265,13 +268,15 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
   const starts = [votedShift(a, b, likeness, size), boxToBox(a, b)];
   let maps: Affine[][] = starts.map((map) => a.map(() => map));
   let matches: Match[] = [];
+  let limbs = new Map<number, Affine>();
   const known = new Map(fixed.map(({ a: i, b: j }) => [i, j]));
   const taken = new Set(known.values());
   for (let round = 0; round < ROUNDS; round++) {
     const cost = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
     const fits: (Fit | null)[] = Array(n * m).fill(null);
     for (let i = 0; i < n; i++) {
-      const guesses = maps.map((each) => predicted(a[i], each[i]));
+      const own = limbs.get(i);
+      const guesses = [...maps.map((each) => each[i]), ...(own ? [own] : [])].map((map) => predicted(a[i], map));
       for (let j = 0; j < m; j++) {
         if (known.has(i) ? known.get(i) !== j : taken.has(j)) continue;
         const at = i * m + j;
@@ -297,6 +302,13 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
       for (let k = 0; k < n; k++) if (k !== i) second = Math.min(second, cost[k * m + j]);
       const sure = Math.exp(-here / 0.5) / (1 + Math.exp(-(second - here) / 0.12));
       matches.push({ a: i, b: j, lay: fits[i * m + j]!.lay, sure, cost: here });
+    }
+    if (round >= 1 && round < ROUNDS - 1) {
+      const sure = matches.filter((each) => each.sure > SURE);
+      const [inA, inB] = [new Set(sure.map((each) => each.a)), new Set(sure.map((each) => each.b))];
+      const looseA = a.map((_, i) => i).filter((i) => !inA.has(i));
+      const looseB = b.map((_, j) => j).filter((j) => !inB.has(j));
+      limbs = limbGuesses({ a, b, looseA, looseB, known: sure, likeness, size });
     }
     maps = [localMaps(a, b, matches, NEAR[round], size, starts[0])];
     progress(0.2 + (0.8 * (round + 1)) / ROUNDS);
