@@ -19,7 +19,7 @@ export interface BetweenPrediction {
   onlyB: number[];
 }
 
-const TIMES = [0.25, 0.5, 0.75];
+export const TIMES = [0.25, 0.5, 0.75];
 
 export function readCases(path: string): { pairs: BetweenCase[] } {
   const bytes = readFileSync(path);

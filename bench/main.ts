@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { createApp } from '../server/app.ts';
 import { launch } from '../tests/browser/driver.ts';
 import type { Animator } from '../tests/browser/hands.ts';
+import { benchBetween } from './between.ts';
 import { benchDesk } from './desk.ts';
 import { benchGif } from './gif.ts';
 import { bringShot, forget, openAnimator, probes, spiral } from './page.ts';
@@ -269,6 +270,7 @@ async function main(): Promise<void> {
   await browser.close();
   server.close();
   await benchReading();
+  await benchBetween();
   benchSheetEdits();
   await benchGif();
   summary();

@@ -32,6 +32,8 @@ const REACH = 0.3;
 const NEAR = 0.04;
 const TOUCHES = 0.035;
 const FARTHEST_TURN = 2.4;
+/** Loose strokes of a drawing that are looked at. */
+const MOST = 40;
 /** Less support than this is chance. */
 const ENOUGH = 0.9;
 
@@ -64,15 +66,37 @@ const on = ([a, b, c, d, e, f]: Affine, x: number, y: number): [number, number] 
 function distanceTo(shape: Shape, x: number, y: number): number {
   let best = Number.POSITIVE_INFINITY;
   for (let i = 0; i < POINTS; i++)
-    best = Math.min(best, Math.hypot(shape.x[i] + shape.middle.x - x, shape.y[i] + shape.middle.y - y));
-  return best;
+    best = Math.min(best, (shape.x[i] + shape.middle.x - x) ** 2 + (shape.y[i] + shape.middle.y - y) ** 2);
+  return Math.sqrt(best);
 }
 
 const bell = (x: number) => Math.exp(-x * x);
 
+/** An end of a stroke, and the matched strokes it touches: which they are in the other drawing, and the gap between. */
+interface Joint {
+  x: number;
+  y: number;
+  touched: { b: number; gap: number }[];
+}
+
+function jointsOf({ a, known, size }: LimbJob, i: number): Joint[] {
+  return [0, POINTS - 1].map((end) => {
+    const [x, y] = [a[i].x[end] + a[i].middle.x, a[i].y[end] + a[i].middle.y];
+    const touched = known
+      .map(({ a: k, b }) => ({ b, gap: distanceTo(a[k], x, y) }))
+      .filter(({ gap }) => gap <= TOUCHES * size);
+    return { x, y, touched };
+  });
+}
+
 /** What speaks for a map: loose strokes it lays on loose strokes, joints it keeps. */
-function supportOf(job: LimbJob, i: number, j: number, map: Affine): { support: number; strokes: number[] } {
-  const { a, b, looseA, looseB, known, likeness, size } = job;
+function supportOf(
+  { a, b, looseA, looseB, likeness, size }: LimbJob,
+  joints: Joint[],
+  i: number,
+  j: number,
+  map: Affine,
+): { support: number; strokes: number[] } {
   const strokes = [i];
   let support = 0;
   for (const k of looseA) {
@@ -88,33 +112,35 @@ function supportOf(job: LimbJob, i: number, j: number, map: Affine): { support: 
     if (best > 0.3) strokes.push(k);
     support += best;
   }
-  for (const end of [0, POINTS - 1]) {
-    const [ex, ey] = [a[i].x[end] + a[i].middle.x, a[i].y[end] + a[i].middle.y];
-    const [hx, hy] = on(map, ex, ey);
+  for (const { x, y, touched } of joints) {
+    const [hx, hy] = on(map, x, y);
     let joint = 0;
-    for (const { a: k, b: l } of known) {
-      const before = distanceTo(a[k], ex, ey);
-      if (before > TOUCHES * size) continue;
-      joint = Math.max(joint, bell((distanceTo(b[l], hx, hy) - before) / (TOUCHES * size)));
-    }
+    for (const { b: l, gap } of touched)
+      joint = Math.max(joint, bell((distanceTo(b[l], hx, hy) - gap) / (TOUCHES * size)));
     support += 0.6 * joint;
   }
   return { support, strokes };
 }
 
 /** Maps for loose strokes that belong to a limb which went its own way. */
-export function limbGuesses(job: LimbJob): Map<number, Affine> {
-  const { a, b, looseA, looseB, likeness, size } = job;
+export function limbGuesses(all: LimbJob): Map<number, Affine> {
+  const { a, b, likeness, size } = all;
+  // The longest lead; where nearly everything is loose the rest would only cost time.
+  const longest = (shapes: Shape[], loose: number[]) =>
+    [...loose].sort((p, q) => shapes[q].length - shapes[p].length).slice(0, MOST);
+  const job = { ...all, looseA: longest(a, all.looseA), looseB: longest(b, all.looseB) };
+  const { looseA, looseB } = job;
   const guesses: Guess[] = [];
   for (const i of looseA) {
     if (a[i].length < SHORTEST * size) continue;
+    const joints = jointsOf(job, i);
     for (const j of looseB) {
       const unlike = likeness[i * b.length + j];
       if (!(unlike < ALIKE) || Math.abs(Math.log(a[i].length / b[j].length)) > SAME_LENGTH) continue;
       for (const reverse of [false, true]) {
         const { map, turn } = laid(a[i], b[j], reverse);
         if (Math.abs(turn) > FARTHEST_TURN) continue;
-        const { support, strokes } = supportOf(job, i, j, map);
+        const { support, strokes } = supportOf(job, joints, i, j, map);
         const weighed = support * Math.exp(-unlike / 0.5) * (1 - 0.15 * Math.abs(turn));
         if (weighed > ENOUGH) guesses.push({ map, support: weighed, strokes });
       }

@@ -9,13 +9,13 @@ import { limbGuesses } from './limbs.ts';
 import { POINTS, type Shape } from './shape.ts';
 
 /** How the points of one shape answer to another's: b's point i is a's point (first + i) or, turned about, (first - i). */
-export interface Lay {
+interface Lay {
   reverse: boolean;
   /** First point on b for a's first, of POINTS; 0 for open strokes. */
   first: number;
 }
 
-export interface Match {
+interface Match {
   a: number;
   b: number;
   lay: Lay;
@@ -29,6 +29,8 @@ const FARTHEST_RATIO = 1.2;
 const ALONE = [1.7, 1.6, 1.6, 1.45, 1.45, 1.45];
 const NEAR = [0.16, 0.16, 0.13, 0.1, 0.1, 0.1];
 const CLOSEDNESS = 0.35;
+const SETTLED = 2;
+const FAR = 0.55;
 /** Matches less sure than this are open to another guess. */
 const SURE = 0.2;
 
@@ -158,55 +160,66 @@ function predicted(shape: Shape, [a, b, c, d, e, f]: Affine): Predicted {
   return { x, y, mx: a * px + c * py + e, my: b * px + d * py + f, moment: Math.max(moment, 1e-6) };
 }
 
-/** What it costs to take stroke b for the predicted a. */
-function costOf(a: Shape, at: Predicted, b: Shape, likeness: number, size: number): Fit | null {
-  const [dx, dy] = [b.middle.x - at.mx, b.middle.y - at.my];
-  let lay = OPEN_LAYS[0];
-  let most = Number.NEGATIVE_INFINITY;
-  let angle = 0;
-  for (const each of laysOf(a, b)) {
-    const [re, im] = correlation(at.x, at.y, b, each.reverse, each.first);
-    if (re > most) {
-      most = re;
-      lay = each;
-      angle = Math.atan2(im, re);
-    }
-  }
-  // Open strokes that turn far may lie better turned about than they look before turning.
-  const straight = Math.sqrt(Math.max(0, (at.moment + b.moment - 2 * most) / (at.moment + b.moment)));
-  let distance = 0;
-  let k = lay.first;
-  const step = lay.reverse ? -1 : 1;
+const far = (dx: number, dy: number) => Math.sqrt(dx * dx + dy * dy);
+
+/** Mean distance of the points of a predicted shape from those of b, laid so. */
+function meanDistance(at: Predicted, b: Shape, { reverse, first }: Lay): number {
+  const [ox, oy] = [at.mx - b.middle.x, at.my - b.middle.y];
+  const step = reverse ? -1 : 1;
+  let k = first;
+  let sum = 0;
   for (let i = 0; i < POINTS; i++) {
-    distance += Math.hypot(at.x[i] + at.mx - b.x[k] - b.middle.x, at.y[i] + at.my - b.y[k] - b.middle.y);
-    k = (k + step + POINTS) % POINTS;
+    const dx = at.x[i] + ox - b.x[k];
+    const dy = at.y[i] + oy - b.y[k];
+    sum += Math.sqrt(dx * dx + dy * dy);
+    k += step;
+    if (k === POINTS) k = 0;
+    else if (k < 0) k = POINTS - 1;
   }
-  distance /= POINTS;
-  let best = { distance, angle, lay };
-  if (!a.closed && !b.closed) {
+  return sum / POINTS;
+}
+
+/** What it costs to take stroke b for the predicted a; nothing when it cannot come to less than `most`. */
+function costOf(a: Shape, at: Predicted, b: Shape, likeness: number, size: number, most: number): Fit | null {
+  const [ox, oy] = [at.mx - b.middle.x, at.my - b.middle.y];
+  const sure = Math.min(0.7, 0.8 * ratioOf(a, b)) + (a.closed === b.closed ? 0 : CLOSEDNESS);
+  if (sure >= most || far(ox, oy) > 1.2 * size) return null;
+  let lay = OPEN_LAYS[0];
+  let re = Number.NEGATIVE_INFINITY;
+  let angle = 0;
+  let pivot = Number.POSITIVE_INFINITY;
+  let pivotAngle = 0;
+  let pivotLay = OPEN_LAYS[0];
+  const open = !a.closed && !b.closed;
+  for (const each of laysOf(a, b)) {
+    const [r, i] = correlation(at.x, at.y, b, each.reverse, each.first);
+    if (r > re) {
+      re = r;
+      lay = each;
+      angle = Math.atan2(i, r);
+    }
+    if (!open) continue;
     // A limb that turns about one end: that end lands right, the rest is turned.
-    for (const each of OPEN_LAYS) {
-      const [re, im] = correlation(at.x, at.y, b, each.reverse, each.first);
-      const turn = Math.atan2(im, re);
-      for (const end of [0, POINTS - 1]) {
-        const other = each.reverse ? POINTS - 1 - end : end;
-        const gap = Math.hypot(
-          at.x[end] + at.mx - b.x[other] - b.middle.x,
-          at.y[end] + at.my - b.y[other] - b.middle.y,
-        );
-        const pivot = gap + 0.05 * Math.abs(turn) * size;
-        if (pivot < best.distance) best = { distance: pivot, angle: turn, lay: each };
+    const turn = Math.atan2(i, r);
+    for (const end of [0, POINTS - 1]) {
+      const other = each.reverse ? POINTS - 1 - end : end;
+      const cost = far(at.x[end] + ox - b.x[other], at.y[end] + oy - b.y[other]) + 0.05 * Math.abs(turn) * size;
+      if (cost < pivot) {
+        pivot = cost;
+        pivotAngle = turn;
+        pivotLay = each;
       }
     }
   }
-  if (Math.hypot(dx, dy) > 1.2 * size) return null;
-  const cost =
-    0.9 * Math.min(likeness, straight) +
-    0.12 * Math.abs(best.angle) +
-    5 * Math.min(best.distance / size, 0.3) +
-    Math.min(0.7, 0.8 * ratioOf(a, b)) +
-    (a.closed === b.closed ? 0 : CLOSEDNESS);
-  return { cost, lay: best.lay };
+  let distance = meanDistance(at, b, lay);
+  if (pivot < distance) {
+    distance = pivot;
+    angle = pivotAngle;
+    lay = pivotLay;
+  }
+  const straight = Math.sqrt(Math.max(0, (at.moment + b.moment - 2 * re) / (at.moment + b.moment)));
+  const cost = sure + 0.9 * Math.min(likeness, straight) + 0.12 * Math.abs(angle) + 5 * Math.min(distance / size, 0.3);
+  return cost < most ? { cost, lay } : null;
 }
 
 /** Points of a match used for fitting: every few of the shape. */
@@ -282,8 +295,10 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
         const at = i * m + j;
         if (likeness[at] === Number.POSITIVE_INFINITY && !known.has(i)) continue;
         for (const guess of guesses) {
-          const fit = costOf(a[i], guess, b[j], Math.min(1, likeness[at]), size);
-          if (fit && fit.cost < cost[at]) {
+          // Once the maps have settled, what would come to lie far off is not looked at.
+          if (round >= SETTLED && far(guess.mx - b[j].middle.x, guess.my - b[j].middle.y) > FAR * size) continue;
+          const fit = costOf(a[i], guess, b[j], Math.min(1, likeness[at]), size, cost[at]);
+          if (fit) {
             cost[at] = fit.cost;
             fits[at] = fit;
           }

@@ -19,11 +19,13 @@ export interface Pairing {
 
 /** Pixels between points. */
 const SPACING = 8;
-const FEWEST = 4;
+const FEWEST = 6;
+const FEWEST_ROUND = 18;
 const MOST = 600;
 const STARTS = 192;
 /** Lines whose lengths differ by more than this may be parts of one another. */
 const PART = 0.8;
+const WHOLE = 0.9;
 /** A part has to fit so much better than the whole made longer. */
 const BETTER = 0.55;
 
@@ -94,8 +96,10 @@ function partOf(
   reverse: boolean,
   scale: number,
 ): [number, number] | null {
-  const share = Math.min(1, short.length / (long.length * scale));
-  if (share > PART || share < 0.15) return null;
+  // A map that stretches much is not trusted to say that a line as long as the other is a part of it.
+  const bounded = Math.max(0.75, Math.min(1.33, scale));
+  const share = Math.min(1, short.length / (long.length * bounded));
+  if (share > PART || share < 0.15 || short.length > WHOLE * long.length) return null;
   const whole = partDistance(long, short, map, 0, 1, reverse);
   let best: [number, number] = [0, 1];
   let least = whole * BETTER;
@@ -172,7 +176,7 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
       } else at = (share) => [pointAt(one, share), pointAt(other, flip(share))];
     }
     const length = Math.max(one.length, other.length);
-    const count = Math.max(FEWEST, Math.min(MOST, Math.round(length / SPACING) + 1));
+    const count = Math.max(closed ? FEWEST_ROUND : FEWEST, Math.min(MOST, Math.round(length / SPACING) + 1));
     const from = new Float64Array(2 * count);
     const to = new Float64Array(2 * count);
     for (let k = 0; k < count; k++) {

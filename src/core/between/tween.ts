@@ -12,9 +12,9 @@ const NEIGHBOUR = 0.12;
 /** Every so many points a line looks for neighbours. */
 const LOOK = 5;
 const LINKS = 3;
-const LINK_WEIGHT = 0.3;
+const LINK_WEIGHT = 0.1;
 /** Held weakly everywhere, strongly where nothing moves. */
-const ANCHOR = 0.003;
+const ANCHOR = 0.01;
 const STILL_ANCHOR = 0.5;
 const STILL = 0.012;
 const STEPS = 120;
