@@ -1,6 +1,6 @@
-/** Heavy work on sound: waveforms, track reading, joins for loops. */
+/** Heavy work on sound: waveforms, track reading. */
 import { expose, transfer } from 'comlink';
-import { type LoopPart, loopPart, type Peaks, peaksOf, resample, type Sound, toMono } from '../core/sound/index.ts';
+import { type Peaks, peaksOf, resample, type Sound, toMono } from '../core/sound/index.ts';
 import {
   align,
   alignFixed,
@@ -51,9 +51,6 @@ const face = {
   peaks(channels: Float32Array[], rate: number): Peaks {
     const peaks = peaksOf(channels, rate);
     return transfer(peaks, [peaks.buffer]);
-  },
-  loop(channels: Float32Array[], rate: number, from: number, to: number): LoopPart {
-    return loopPart(toMono(channels), rate, from, to);
   },
   async pronounce({ text, own, dictionary: other }: Words): Promise<SpokenWord[]> {
     return pronounce(text, other ?? (await shippedDictionary()), own);

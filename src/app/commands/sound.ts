@@ -15,6 +15,7 @@ import {
   trimStart,
 } from '../../core/sound/index.ts';
 import type { SoundCard } from '../session/view-state.ts';
+import { framesOf, HEAD } from '../sound/timeline.ts';
 import type { Command, CommandContext } from './register.ts';
 
 type Open = Pick<CommandContext, 'session' | 'view'>;
@@ -133,9 +134,9 @@ const inSound = () => location.pathname.endsWith('/sound');
 export function zoomSound({ session, view }: Open, by: number): void {
   const box = document.querySelector('[data-testid="timeline"]');
   if (!box) return;
-  const room = box.clientWidth;
+  const room = box.clientWidth - HEAD;
   const { soundView, frame } = view.getState();
-  const whole = room / (session.shot.length + 2);
+  const whole = room / framesOf(session.shot);
   const scale = soundView?.scale ?? whole;
   const next = Math.min(MOST_ZOOM, scale * by);
   if (next <= whole) {

@@ -1,7 +1,7 @@
 /** The browser's sound: decoding, waveforms, playing in time, hearing a single frame, trying sounds out. */
 import { proxy, type Remote, wrap } from 'comlink';
 import { BadFile, type Clip, type Id, type Shot } from '../../core/shot/index.ts';
-import { type LoopPart, mix, type Peaks, type Sound, sampleOfFrame, toStereo } from '../../core/sound/index.ts';
+import { mix, type Peaks, type Sound, sampleOfFrame, toStereo } from '../../core/sound/index.ts';
 import type { FixedSound, Reading, SpokenWord } from '../../core/speech/index.ts';
 import type { ReadLine, SoundFace, Words } from '../../workers/sound.worker.ts';
 import { MixRun } from './mix-run.ts';
@@ -166,12 +166,6 @@ export class SoundDesk {
 
   pronounce(words: Words): Promise<SpokenWord[]> {
     return this.face.pronounce(words);
-  }
-
-  /** Where a clip's sound can be joined to its own beginning. */
-  async loop(clip: Clip): Promise<LoopPart | null> {
-    const sound = this.sound(clip.asset);
-    return sound && this.face.loop(sound.channels, sound.rate, clip.in, clip.out);
   }
 
   stopAll(): void {

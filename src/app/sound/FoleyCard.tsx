@@ -3,7 +3,7 @@ import Play from 'lucide-react/icons/play';
 import Plus from 'lucide-react/icons/plus';
 import { useState } from 'react';
 import { makeClip } from '../../core/shot/index.ts';
-import { layClip } from '../../core/sound/index.ts';
+import { layOnTrack } from '../../core/sound/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
 import { sentence } from '../parts/files.ts';
@@ -45,14 +45,13 @@ export function FoleyCard() {
   const put = async (sound: ShelfSound) => {
     try {
       const { frame } = open.view.getState();
-      const { assets, tracks } = open.session.shot;
+      const { assets } = open.session.shot;
       const fileName = `${sound.id}.wav`;
       const there = Object.values(assets).find(({ kind, name }) => kind === 'sound' && name === fileName);
       if (there) {
         // Its file is in the shot already: one more clip of it.
         const clip = makeClip(sound.name, there.id, there.seconds, frame);
-        const wished = tracks.findIndex(({ name }) => name === TRACK_NAME);
-        open.session.change(`put ${sound.name}`, (shot) => void layClip(shot, clip, wished));
+        open.session.change(`put ${sound.name}`, (shot) => void layOnTrack(shot, clip, TRACK_NAME));
         open.view.setState({ clip: clip.id });
         return;
       }

@@ -26,6 +26,8 @@ export function RecordCard() {
   const level = useRef<HTMLDivElement>(null);
   const taker = useRef<MicrophoneTaker | null>(null);
   const from = useRef(0);
+  /** Ends the take that is being recorded; null while none is. */
+  const ending = useRef<(() => Promise<void>) | null>(null);
   const playing = usePlay((play) => play.state);
   useEffect(() => {
     void microphones().then((found) => {
@@ -53,6 +55,8 @@ export function RecordCard() {
       });
     return () => {
       here = false;
+      // Going elsewhere ends the take; what was said till then is kept.
+      void ending.current?.();
       taker.current?.close();
       taker.current = null;
     };
@@ -61,6 +65,7 @@ export function RecordCard() {
   const begin = async () => {
     taker.current?.start();
     from.current = open.view.getState().frame;
+    ending.current = finish;
     setState({ kind: 'recording' });
     await open.player.play(true);
   };
@@ -78,6 +83,8 @@ export function RecordCard() {
   }, [state]);
 
   const finish = async () => {
+    if (!ending.current) return;
+    ending.current = null;
     setState({ kind: 'ready' });
     open.player.stop();
     const take = taker.current?.stop();

@@ -38,6 +38,17 @@ export function Tracks() {
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
   }, [open]);
+  // The present frame stays in sight, playing or gone to by key; looking elsewhere meanwhile is let be until it moves.
+  const { from, scale } = time;
+  const seen = time.width / scale;
+  useEffect(
+    () =>
+      open.view.subscribe(({ frame, soundView: now }, before) => {
+        if (!now || frame === before.frame || (frame >= from && frame + 1 <= from + seen)) return;
+        open.view.setState({ soundView: { ...now, from: Math.max(0, frame - (frame < from ? 0.8 : 0.1) * seen) } });
+      }),
+    [open, from, seen],
+  );
   const end = time.x(shot.length);
   return (
     <div ref={box} className="relative flex min-h-0 flex-1 flex-col">

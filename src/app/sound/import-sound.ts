@@ -1,5 +1,5 @@
 import { type Asset, BadFile, type Clip, type Id, LIMITS, makeClip, makeTrack, newId } from '../../core/shot/index.ts';
-import { faultsOf, layClip } from '../../core/sound/index.ts';
+import { faultsOf, layOnTrack } from '../../core/sound/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 
 const LARGEST_FILE = 256 * 1024 ** 2;
@@ -71,9 +71,8 @@ export async function importSound(open: OpenShot, file: File, placing: Placing):
     ...over,
   });
   const done = await open.session.takeFiles([{ asset, file }], `bring in ${name}`, (shot) => {
-    const wished = shot.tracks.findIndex((each) => each.name === track);
-    if (wished >= 0) layClip(shot, clip, wished);
-    else shot.tracks.push(makeTrack(track ?? name, { clips: [clip] }));
+    if (track) layOnTrack(shot, clip, track);
+    else shot.tracks.push(makeTrack(name, { clips: [clip] }));
   });
   const sound = open.sound.sound(asset.id);
   return done ? { clip: clip.id, fault: sound ? faultsOf(sound, name) : '' } : null;

@@ -44,6 +44,15 @@ export function layClip(shot: Shot, clip: Clip, wished: number): Track | null {
   return shot.tracks.at(-1)!;
 }
 
+/** Lays a clip on the track of this name, or where there is room; without such a track it gets one. Null when there can be no more. */
+export function layOnTrack(shot: Shot, clip: Clip, name: string): Track | null {
+  const wished = shot.tracks.findIndex((track) => track.name === name);
+  if (wished >= 0) return layClip(shot, clip, wished);
+  if (shot.tracks.length >= LIMITS.maxTracks) return layClip(shot, clip, 0);
+  shot.tracks.push(makeTrack(name, { clips: [clip] }));
+  return shot.tracks.at(-1)!;
+}
+
 /** Moves a clip to a frame and a track; where another lies it goes to a free track. Returns the track it came to. */
 export function placeClip(shot: Shot, id: Id, frame: number, wished: number): Track | null {
   const { clip, track } = clipOf(shot, id);

@@ -127,7 +127,7 @@ function addClip(
 
 /**
  * `count` samples of the shot's sound from sample `from` on (0 is the start of frame 0), left and right, at `rate` samples a
- * second. Sums may lie beyond ±1. `without`: leaves clips out, for hearing one alone.
+ * second. Sums may lie beyond ±1.
  */
 export function mix(
   shot: Shot,
@@ -135,14 +135,13 @@ export function mix(
   from: number,
   count: number,
   rate: number,
-  without: (clip: Clip) => boolean = () => false,
 ): [Float32Array<ArrayBuffer>, Float32Array<ArrayBuffer>] {
   const left = new Float32Array(count);
   const right = new Float32Array(count);
   for (const track of shot.tracks) {
     if (!isHeard(shot, track)) continue;
     for (const clip of track.clips) {
-      const sound = clip.muted || without(clip) ? null : sounds(clip.asset);
+      const sound = clip.muted ? null : sounds(clip.asset);
       if (sound) addClip(shot, track, clip, sound, from, rate, left, right);
     }
   }
