@@ -1,6 +1,6 @@
 /** Words to sounds: a dictionary, words of one's own, and rules for what neither knows. */
 import { spellOut } from './numbers.ts';
-import { isPhone, type Phone } from './phones.ts';
+import { isPhone, isVowel, type Phone } from './phones.ts';
 import { soundsBySpelling, soundsOfLetters } from './spelling.ts';
 
 /** Entries `word`, `word(2)`, … → sounds with stress figures, as the CMU pronouncing dictionary has them. */
@@ -29,6 +29,17 @@ export function typedSounds(text: string): Phone[] | null {
   return phones.length > 0 && phones.every((phone) => isPhone(phone) && phone !== 'SIL') ? phones : null;
 }
 
+/** "Arrive" is said ER AY V or AH R AY V: what one writes as one sound another writes as two. */
+function withVowelBeforeR(phones: Phone[]): Phone[][] {
+  const joined = phones.some((phone, i) => phone === 'ER' && i + 1 < phones.length && isVowel(phones[i + 1]));
+  if (!joined) return [];
+  return [
+    phones.flatMap((phone, i) =>
+      phone === 'ER' && i + 1 < phones.length && isVowel(phones[i + 1]) ? ['AH', 'R'] : [phone],
+    ),
+  ];
+}
+
 function lookUp(dictionary: Dictionary, word: string): Phone[][] {
   const out: Phone[][] = [];
   if (Object.hasOwn(dictionary, word)) out.push(soundsOf(dictionary[word]));
@@ -36,6 +47,7 @@ function lookUp(dictionary: Dictionary, word: string): Phone[][] {
     const key = `${word}(${n})`;
     if (Object.hasOwn(dictionary, key)) out.push(soundsOf(dictionary[key]));
   }
+  out.push(...out.flatMap(withVowelBeforeR));
   const seen = new Set<string>();
   return out.filter((phones) => {
     const key = phones.join(' ');

@@ -20,6 +20,7 @@ const DICTIONARY = {
   evening: 'IY1 V N IH0 NG # as said',
   glimmer: 'G L IH1 M ER0',
   rose: 'R OW1 Z',
+  arrive: 'ER0 AY1 V',
   don: 'D AA1 N',
   "don't": 'D OW1 N T',
 };
@@ -68,6 +69,13 @@ describe('words to sounds', () => {
       ['DH', 'AH'],
       ['DH', 'IY'],
     ]);
+  });
+  test('an ER before a vowel may be said as two sounds', () => {
+    expect(pronounce('arrive', DICTIONARY)[0].variants).toEqual([
+      ['ER', 'AY', 'V'],
+      ['AH', 'R', 'AY', 'V'],
+    ]);
+    expect(pronounce('glimmer', DICTIONARY)[0].variants).toHaveLength(1);
   });
   test('endings of known words: s after each kind of sound, ing, compounds', () => {
     expect(said('lamps roses lighters glimmering lamplighter')).toEqual([
