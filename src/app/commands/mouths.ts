@@ -51,7 +51,14 @@ export function putMouthHere(context: CommandContext, kind: Mouth): void {
   const done = onMouthLayer(context, `mouth ${MOUTH_SOUNDS[kind]}`, (shot, layer) => {
     put = putMouth(shot, layer.id, chartOf(shot, chart.id), kind, frame, newHold);
   });
+  if (done && put) sayWhereItSits(context);
   if (done && !put) context.say(`“${chart.name}” has no mouth for ${MOUTH_SOUNDS[kind]} yet. Draw it in Parts first.`);
+}
+
+/** Without a place on a head mouths lie as large and where they are drawn on the chart, which one has to know. */
+function sayWhereItSits({ session, view, say }: CommandContext): void {
+  if (!mouthPlaceAt(session.shot, view.getState().frame))
+    say('Mouths lie as they are drawn on the chart: choose the head’s layer in Parts and set where they sit.');
 }
 
 /** Lays mouths from the reading, over the chosen frames or over all that is read. */
@@ -76,6 +83,7 @@ function fillMouths(context: CommandContext): void {
     lacking = layMouths(shot, layer.id, chartOf(shot, chart.id), spans);
   });
   if (!done) return;
+  sayWhereItSits(context);
   const laid = `${spans.length} mouths from frame ${spans[0].from + 1} to ${spans.at(-1)!.to}.`;
   say(
     lacking.length > 0

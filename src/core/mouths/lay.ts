@@ -17,6 +17,16 @@ export function mouthLayer(shot: Shot, wished: Id | null): Layer | null {
   );
 }
 
+/** Whether lists of points are the same, but for what rounding does. */
+function samePoints(a: Float32Array[], b: Float32Array[]): boolean {
+  return (
+    a.length === b.length &&
+    a.every(
+      (points, i) => points.length === b[i].length && points.every((value, k) => Math.abs(value - b[i][k]) < 0.02),
+    )
+  );
+}
+
 /**
  * The drawing of a mouth on a layer where it is to sit: the one that is there already, else a new one. Null when the chart has
  * no such mouth.
@@ -24,13 +34,24 @@ export function mouthLayer(shot: Shot, wished: Id | null): Layer | null {
 function laidDrawing(shot: Shot, layerId: Id, chart: MouthChart, kind: Mouth, at: MouthPlace): Id | null {
   const source = chartDrawing(shot, chart, kind);
   if (!source) return null;
-  const drawings = Object.values(plain(shot.drawings));
-  const there = drawings.find(
-    ({ layerId: on, mouth }) =>
-      on === layerId && mouth?.chart === chart.id && mouth.kind === kind && samePlace(mouth.at, at),
+  const { ink, paint } = sized(plain(source), placeMap(plain(chart.base), at));
+  // One that was changed since - there by hand, or on the chart - is another mouth now.
+  const there = Object.values(plain(shot.drawings)).find(
+    (drawing) =>
+      drawing.layerId === layerId &&
+      drawing.mouth?.chart === chart.id &&
+      drawing.mouth.kind === kind &&
+      samePlace(drawing.mouth.at, at) &&
+      samePoints(
+        drawing.ink.map(({ points }) => points),
+        ink.map(({ points }) => points),
+      ) &&
+      samePoints(
+        drawing.paint.flatMap(({ rings }) => rings),
+        paint.flatMap(({ rings }) => rings),
+      ),
   );
   if (there) return there.id;
-  const { ink, paint } = sized(plain(source), placeMap(plain(chart.base), at));
   return newDrawing(shot, layerId, {
     // The same mouth is called the same wherever it sits: the sheet is read by sounds.
     label: MOUTH_LABELS[kind],

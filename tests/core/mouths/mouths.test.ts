@@ -198,6 +198,28 @@ describe('mouths on the head', () => {
     // What no frame shows any more is the chart's business, not the tray's.
     expect(Object.values(shot.drawings).filter(({ label, layerId }) => label === 'O' && layerId === MOUTH)).toEqual([]);
   });
+  test('a mouth changed on the chart is put down as it is now; put twice it is one drawing', () => {
+    put('closed', 0, 4);
+    put('round', 4, 4);
+    put('closed', 16, 4);
+    const laid = () =>
+      Object.values(shot.drawings).filter(({ label, layerId }) => label === 'M' && layerId === MOUTH).length;
+    edit((draft) => void putMouth(draft, MOUTH, chartOf(draft, 'chart'), 'closed', 0, 4));
+    const before = laid();
+    edit((draft) => {
+      const chart = chartOf(draft, 'chart');
+      draft.drawings[chart.mouths.find(({ kind }) => kind === 'closed')!.drawing].ink.push(
+        strokeThrough([
+          [150, 95],
+          [170, 95],
+        ]),
+      );
+    });
+    put('closed', 0, 4);
+    expect(inkAt(0)).toBeDefined();
+    expect(drawingShown(shot, shot.layers[1], 0)!.ink).toHaveLength(2);
+    expect(laid()).toBe(before);
+  });
   test('when the place changes, drift is listed until mouths are brought back; changes made by hand come along', () => {
     put('closed', 0);
     const touched = drawingShown(shot, shot.layers[1], 0)!.id;
