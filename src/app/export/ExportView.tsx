@@ -1,6 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
 import { defaultOptions, deliveryName, type ExportOptions, formatOf } from '../../core/export/index.ts';
-import { loudest } from '../../core/sound/index.ts';
 import { say } from '../frame/saying.ts';
 import { download, sentence, sizeInWords } from '../parts/files.ts';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
@@ -49,18 +48,16 @@ export default function ExportView() {
       const name = deliveryName(shot.title, format.extension);
       download(bytes, name, format.type);
       say(`Delivered ${name}, ${sizeInWords(bytes.length)}.`);
-      if (options.format === 'wav' || (options.format === 'png' && options.withSound)) tellIfTooLoud();
+      const over = 20 * Math.log10(delivery.loudest);
+      if (over > 0.05)
+        say(
+          `The sound is ${over.toFixed(1)} dB too loud at its loudest and was cut off there. Make its tracks quieter.`,
+        );
     } catch (error) {
       say(sentence(error));
     } finally {
       setWork(null);
     }
-  };
-
-  const tellIfTooLoud = () => {
-    const over = 20 * Math.log10(loudest(sound.mixed(shot, options.from, options.to + 1).channels));
-    if (over > 0.05)
-      say(`The sound is ${over.toFixed(1)} dB too loud at its loudest and was cut off there. Make its tracks quieter.`);
   };
 
   return (

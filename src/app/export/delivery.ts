@@ -2,6 +2,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { ExportOptions } from '../../core/export/index.ts';
 import type { Id, Shot } from '../../core/shot/index.ts';
+import { loudest } from '../../core/sound/index.ts';
 import { rowsOf } from '../../store/index.ts';
 import type { ExportFace } from '../../workers/export.worker.ts';
 import type { ShotSession } from '../session/shot-session.ts';
@@ -12,6 +13,8 @@ export class Delivery {
   private readonly face: Remote<ExportFace> = wrap<ExportFace>(this.worker);
   private readonly session: ShotSession;
   private readonly sound: SoundDesk;
+  /** The highest sample of the mix last written; 0 when none was. */
+  loudest = 0;
   private opened: { shot: Shot; done: Promise<void> } | null = null;
 
   constructor(session: ShotSession, sound: SoundDesk) {
@@ -45,7 +48,12 @@ export class Delivery {
     await this.ready();
     const { shot } = this.session;
     // Mixed where sounds are decoded: workers have no way to decode them.
-    const sound = async () => this.sound.mixed(shot, options.from, options.to + 1);
+    const sound = async () => {
+      const mixed = this.sound.mixed(shot, options.from, options.to + 1);
+      this.loudest = loudest(mixed.channels);
+      return mixed;
+    };
+    this.loudest = 0;
     return this.face.write({ ...options }, proxy(sound), proxy(progress));
   }
 

@@ -1,8 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
+import { type Device, devicesOf, SIMULATED } from '../parts/devices.ts';
 import { sentence } from '../parts/files.ts';
-import { type Camera, cameras, openCamera, SIMULATED } from './camera.ts';
+import { openCamera } from './camera.ts';
 
 const COUNTS = [0, 3, 5];
 /** Longest take, seconds: it ends by itself then. */
@@ -12,7 +13,7 @@ type State = { kind: 'ready' } | { kind: 'counting'; left: number } | { kind: 'r
 
 /** The camera's picture, a count-in, and the take as a file. */
 export function Record({ onTake, onClose }: { onTake(file: File): void; onClose(): void }) {
-  const [list, setList] = useState<Camera[]>([]);
+  const [list, setList] = useState<Device[]>([]);
   const [camera, setCamera] = useState(SIMULATED);
   const [stream, setStream] = useState<MediaStream | null>(null);
   const [count, setCount] = useState(3);
@@ -21,7 +22,7 @@ export function Record({ onTake, onClose }: { onTake(file: File): void; onClose(
   const recorder = useRef<MediaRecorder | null>(null);
   const take = useRef(0);
   useEffect(() => {
-    void cameras().then((found) => {
+    void devicesOf('videoinput').then((found) => {
       setList(found);
       setCamera(found[0].id);
     });

@@ -1,38 +1,13 @@
-/** Cameras: those the machine has, and a simulated one that ships with the application. */
-import { BadFile } from '../../core/shot/index.ts';
-
-export const SIMULATED = 'simulated';
-
-export interface Camera {
-  id: string;
-  name: string;
-}
-
-/** The cameras there are; the simulated one is always among them, last. */
-export async function cameras(): Promise<Camera[]> {
-  const devices = (await navigator.mediaDevices?.enumerateDevices().catch(() => [])) ?? [];
-  const real = devices
-    .filter(({ kind }) => kind === 'videoinput')
-    .map(({ deviceId, label }, i) => ({ id: deviceId, name: label || `Camera ${i + 1}` }));
-  return [...real, { id: SIMULATED, name: 'Simulated camera' }];
-}
+/** The camera, or the simulated one that ships with the application. */
+import { openDevice, PLAIN_SOUND, SIMULATED } from '../parts/devices.ts';
 
 /** @throws BadFile with a sentence when the camera cannot be had. */
 export async function openCamera(id: string): Promise<MediaStream> {
   if (id === SIMULATED) return simulatedCamera();
-  try {
-    return await navigator.mediaDevices.getUserMedia({
-      video: { deviceId: id ? { exact: id } : undefined, width: { ideal: 1280 }, height: { ideal: 720 } },
-      audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
-    });
-  } catch (error) {
-    const name = (error as { name?: string }).name;
-    if (name === 'NotAllowedError')
-      throw new BadFile(
-        'The browser does not let the camera be used. Allow it beside the address, or take the simulated one.',
-      );
-    throw new BadFile('This camera cannot be used just now. Close what else uses it, or take the simulated one.');
-  }
+  return openDevice('videoinput', {
+    video: { deviceId: id ? { exact: id } : undefined, width: { ideal: 1280 }, height: { ideal: 720 } },
+    audio: PLAIN_SOUND,
+  });
 }
 
 const WIDTH = 640;

@@ -8,6 +8,7 @@ import { useCommand, useCommands } from '../commands/context.ts';
 import { addLayer } from '../commands/layers.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { Menu } from '../parts/Menu.tsx';
+import { TabNames } from '../parts/TabNames.tsx';
 import { PartsCard } from '../parts-tray/PartsCard.tsx';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import type { SheetCard } from '../session/view-state.ts';
@@ -104,17 +105,7 @@ function Cards() {
       className="flex h-[36%] max-h-[300px] min-h-[190px] shrink-0 flex-col border-t border-rule bg-lower"
     >
       <div className="flex h-8 shrink-0 items-center pr-1 pl-2">
-        <Tabs.List aria-label="Under the sheet" className="flex gap-0.5">
-          {tabs.map(([id, name]) => (
-            <Tabs.Trigger
-              key={id}
-              value={id}
-              className="h-6 rounded px-2 text-sm whitespace-nowrap text-second hover:text-ink data-[state=active]:bg-panel data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {name}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
+        <TabNames label="Under the sheet" tabs={tabs} />
         {card === 'layers' && (
           <Menu
             label="New layer"

@@ -1,5 +1,12 @@
 import { type PointerEvent, useRef, useState } from 'react';
-import { isLongVowel, moveBound, type ReadingRow, readingRows, removeSounds } from '../../core/reading/index.ts';
+import {
+  isDoubt,
+  isLongVowel,
+  moveBound,
+  type ReadingRow,
+  readingRows,
+  removeSounds,
+} from '../../core/reading/index.ts';
 import { newId } from '../../core/shot/index.ts';
 import { findClip } from '../../core/sound/index.ts';
 import { useCommands } from '../commands/context.ts';
@@ -9,8 +16,6 @@ import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
 import { HEAD, LANE, type Timeline } from './timeline.ts';
 
-/** A computed sound that fits worse than this carries a question mark. */
-const DOUBT = -6;
 /** A letter of a sound's name needs so much room, pixels. */
 const NAMED = 9;
 
@@ -22,7 +27,7 @@ export function ReadingLane({ time }: { time: Timeline }) {
   const rows = readingRows(session.shot);
   const { fps } = session.shot;
   const shown = rows.filter(({ from, to }) => time.x(to) > -20 && time.x(from) < time.width + 20);
-  const doubts = rows.filter(isDoubt).length;
+  const doubts = rows.filter(({ sound }) => isDoubt(sound.fit)).length;
   return (
     <div className="flex border-b border-rule bg-panel" style={{ height: LANE }}>
       <div
@@ -49,8 +54,6 @@ export function ReadingLane({ time }: { time: Timeline }) {
   );
 }
 
-const isDoubt = ({ sound }: ReadingRow) => sound.fit !== null && sound.fit < DOUBT;
-
 interface SoundBoxProps {
   row: ReadingRow;
   time: Timeline;
@@ -66,7 +69,7 @@ function SoundBox({ row, time, long, word }: SoundBoxProps) {
   const left = time.x(row.from);
   const width = Math.max(1, time.x(row.to) - left);
   const colour = NOTE[sound.colour];
-  const doubt = isDoubt(row);
+  const doubt = isDoubt(sound.fit);
   const about = [
     sound.text,
     `frames ${(row.from + 1).toFixed(1)} to ${(row.to + 1).toFixed(1)}`,

@@ -4,10 +4,11 @@ import { useEffect, useRef, useState } from 'react';
 import { foleySound, writeWav } from '../../core/sound/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
+import { type Device, devicesOf, SIMULATED } from '../parts/devices.ts';
 import { sentence } from '../parts/files.ts';
 import { useOpenShot, usePlay } from '../session/open-shot.ts';
 import { importSound } from './import-sound.ts';
-import { type Microphone, MicrophoneTaker, microphones, SIMULATED } from './microphone.ts';
+import { MicrophoneTaker } from './microphone.ts';
 
 const COUNTS = [0, 3, 4];
 const BEAT_MS = 600;
@@ -18,7 +19,7 @@ type State = { kind: 'ready' } | { kind: 'counting'; left: number } | { kind: 'r
 /** Recording by microphone while the shot plays: count-in, level, takes kept one over the other. */
 export function RecordCard() {
   const open = useOpenShot();
-  const [list, setList] = useState<Microphone[]>([]);
+  const [list, setList] = useState<Device[]>([]);
   const [chosen, setChosen] = useState('');
   const [count, setCount] = useState(3);
   const [state, setState] = useState<State>({ kind: 'ready' });
@@ -30,7 +31,7 @@ export function RecordCard() {
   const ending = useRef<(() => Promise<void>) | null>(null);
   const playing = usePlay((play) => play.state);
   useEffect(() => {
-    void microphones().then((found) => {
+    void devicesOf('audioinput').then((found) => {
       setList(found);
       setChosen((now) => now || found[0].id || SIMULATED);
     });
@@ -73,7 +74,7 @@ export function RecordCard() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: a count goes on from its own state alone
   useEffect(() => {
     if (state.kind !== 'counting') return;
-    const { rate } = { rate: open.sound.context.sampleRate };
+    const rate = open.sound.context.sampleRate;
     void open.sound.tryOut({ channels: [foleySound('wood-tap').make(rate)], rate });
     const timer = setTimeout(() => {
       if (state.left > 1) setState({ kind: 'counting', left: state.left - 1 });

@@ -1,4 +1,5 @@
 import { Tabs } from 'radix-ui';
+import { TabNames } from '../parts/TabNames.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import type { SoundCard } from '../session/view-state.ts';
 import { ClipCard } from './ClipCard.tsx';
@@ -23,17 +24,7 @@ export function SoundDock() {
       onValueChange={(value) => view.setState({ soundCard: value as SoundCard })}
       className="flex h-[222px] shrink-0 flex-col border-t border-rule bg-lower"
     >
-      <Tabs.List aria-label="Under the tracks" className="flex h-8 shrink-0 items-center gap-0.5 px-2">
-        {TABS.map(([id, name]) => (
-          <Tabs.Trigger
-            key={id}
-            value={id}
-            className="h-6 rounded px-2 text-sm whitespace-nowrap text-second hover:text-ink data-[state=active]:bg-panel data-[state=active]:font-semibold data-[state=active]:text-ink"
-          >
-            {name}
-          </Tabs.Trigger>
-        ))}
-      </Tabs.List>
+      <TabNames label="Under the tracks" tabs={TABS} className="h-8 shrink-0 items-center px-2" />
       {TABS.map(([id]) => (
         <Tabs.Content key={id} value={id} className="min-h-0 flex-1 overflow-y-auto bg-panel">
           {id === 'clip' && <ClipCard />}

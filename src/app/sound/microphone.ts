@@ -1,42 +1,11 @@
-/** Microphones: those the machine has, and a simulated one that ships with the application. */
-import { BadFile } from '../../core/shot/index.ts';
+/** The microphone, or the simulated one that ships with the application, and what it hears. */
+import { openDevice, PLAIN_SOUND, SIMULATED } from '../parts/devices.ts';
 import workletAddress from './recorder.worklet.js?url&no-inline';
-
-export const SIMULATED = 'simulated';
-
-export interface Microphone {
-  id: string;
-  name: string;
-}
-
-/** The microphones there are; the simulated one is always among them, last. */
-export async function microphones(): Promise<Microphone[]> {
-  const devices = (await navigator.mediaDevices?.enumerateDevices().catch(() => [])) ?? [];
-  const real = devices
-    .filter(({ kind }) => kind === 'audioinput')
-    .map(({ deviceId, label }, i) => ({ id: deviceId, name: label || `Microphone ${i + 1}` }));
-  return [...real, { id: SIMULATED, name: 'Simulated microphone' }];
-}
 
 /** @throws BadFile with a sentence when the microphone cannot be had. */
 async function openMicrophone(context: AudioContext, id: string): Promise<MediaStream> {
   if (id === SIMULATED) return simulatedMicrophone(context);
-  try {
-    return await navigator.mediaDevices.getUserMedia({
-      audio: {
-        deviceId: id ? { exact: id } : undefined,
-        echoCancellation: false,
-        noiseSuppression: false,
-        autoGainControl: false,
-      },
-    });
-  } catch (error) {
-    if ((error as { name?: string }).name === 'NotAllowedError')
-      throw new BadFile(
-        'The browser does not let the microphone be used. Allow it beside the address, or take the simulated one.',
-      );
-    throw new BadFile('This microphone cannot be used just now. Close what else uses it, or take the simulated one.');
-  }
+  return openDevice('audioinput', { audio: { deviceId: id ? { exact: id } : undefined, ...PLAIN_SOUND } });
 }
 
 /** Somebody humming up and down, a syllable every half second: enough to try a recording out with. */

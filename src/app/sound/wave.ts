@@ -1,6 +1,14 @@
 /** The waveform of a clip on canvas: from peaks, and from single samples when there is room for them. */
 import type { Clip } from '../../core/shot/index.ts';
-import { clipSeconds, loopPeriod, PEAK_RATE, type Peaks, peakBetween, type Sound } from '../../core/sound/index.ts';
+import {
+  clipSeconds,
+  loopPeriod,
+  PEAK_RATE,
+  type Peaks,
+  peakBetween,
+  type Sound,
+  soundTime,
+} from '../../core/sound/index.ts';
 
 const WAVE = '#66788c';
 const QUIET = '#a9a69e';
@@ -17,11 +25,6 @@ interface WaveJob {
   width: number;
   height: number;
   quiet: boolean;
-}
-
-/** Time in the clip's sound, `into` seconds after the clip began. */
-function inSound(clip: Clip, into: number): number {
-  return clip.loop ? clip.in + ((into + clip.loop.skip) % loopPeriod(clip)) : clip.in + into;
 }
 
 /** Lowest and highest sample between two times of a sound's first channel. */
@@ -47,7 +50,7 @@ export function paintWave(c: CanvasRenderingContext2D, job: WaveJob): void {
   for (let i = 0; i < width; i++) {
     const into = from + i * perPixel;
     if (into < 0 || into >= seconds) continue;
-    const at = inSound(clip, into);
+    const at = soundTime(clip, into);
     const [low, high] = fine
       ? samplesBetween(sound, at, at + perPixel)
       : peaks
@@ -69,7 +72,7 @@ function paintSamples(
 ) {
   const [channel] = sound.channels;
   for (let into = Math.ceil(from * sound.rate) / sound.rate; into < to; into += 1 / sound.rate) {
-    const value = channel[Math.round(inSound(clip, into) * sound.rate)] ?? 0;
+    const value = channel[Math.round(soundTime(clip, into) * sound.rate)] ?? 0;
     c.beginPath();
     c.arc((into - from) / perPixel, (height / 2) * (1 - value * clip.gain), 1.8, 0, 2 * Math.PI);
     c.fill();

@@ -1,7 +1,5 @@
-/** Affine maps fitted to points. */
-
-/** x' = a x + c y + e, y' = b x + d y + f. */
-export type Affine = [a: number, b: number, c: number, d: number, e: number, f: number];
+/** Matrix maps fitted to points. */
+import type { Matrix } from '../picture/matrix.ts';
 
 /** A point, where it goes, and how much that counts. */
 export interface PointPair {
@@ -13,7 +11,7 @@ export interface PointPair {
 }
 
 /** The affine map that takes points to points best, held near a turn by `hold`. */
-export function affineFit(pairs: PointPair[], hold: number): Affine | null {
+export function affineFit(pairs: PointPair[], hold: number): Matrix | null {
   let [w, px, py, qx, qy] = [0, 0, 0, 0, 0];
   for (const p of pairs) {
     w += p.w;

@@ -2,7 +2,7 @@
  * Limbs that have gone where the strokes around them do not lead: a turn and a shift that lays one loose stroke on another is
  * believed when it lays others on strokes of their kind as well, or joins them to the body where they were joined.
  */
-import type { Affine } from './affine.ts';
+import { type Matrix, mapPoint } from '../picture/matrix.ts';
 import { POINTS, type Shape } from './shape.ts';
 
 /** A sure match, and what loose strokes can be laid on. */
@@ -38,13 +38,13 @@ const MOST = 40;
 const ENOUGH = 0.9;
 
 interface Guess {
-  map: Affine;
+  map: Matrix;
   support: number;
   strokes: number[];
 }
 
 /** The turn and shift that lays one shape on another, one way along. */
-function laid(a: Shape, b: Shape, reverse: boolean): { map: Affine; turn: number } {
+function laid(a: Shape, b: Shape, reverse: boolean): { map: Matrix; turn: number } {
   let [re, im] = [0, 0];
   for (let i = 0; i < POINTS; i++) {
     const k = reverse ? POINTS - 1 - i : i;
@@ -56,11 +56,6 @@ function laid(a: Shape, b: Shape, reverse: boolean): { map: Affine; turn: number
   const { x, y } = a.middle;
   return { map: [c, s, -s, c, b.middle.x - c * x + s * y, b.middle.y - s * x - c * y], turn };
 }
-
-const on = ([a, b, c, d, e, f]: Affine, x: number, y: number): [number, number] => [
-  a * x + c * y + e,
-  b * x + d * y + f,
-];
 
 /** Distance of a point from a shape's points. */
 function distanceTo(shape: Shape, x: number, y: number): number {
@@ -95,13 +90,13 @@ function supportOf(
   joints: Joint[],
   i: number,
   j: number,
-  map: Affine,
+  map: Matrix,
 ): { support: number; strokes: number[] } {
   const strokes = [i];
   let support = 0;
   for (const k of looseA) {
     if (k === i || Math.hypot(a[k].middle.x - a[i].middle.x, a[k].middle.y - a[i].middle.y) > REACH * size) continue;
-    const [x, y] = on(map, a[k].middle.x, a[k].middle.y);
+    const [x, y] = mapPoint(map, a[k].middle.x, a[k].middle.y);
     let best = 0;
     for (const l of looseB) {
       const unlike = likeness[k * b.length + l];
@@ -113,7 +108,7 @@ function supportOf(
     support += best;
   }
   for (const { x, y, touched } of joints) {
-    const [hx, hy] = on(map, x, y);
+    const [hx, hy] = mapPoint(map, x, y);
     let joint = 0;
     for (const { b: l, gap } of touched)
       joint = Math.max(joint, bell((distanceTo(b[l], hx, hy) - gap) / (TOUCHES * size)));
@@ -123,7 +118,7 @@ function supportOf(
 }
 
 /** Maps for loose strokes that belong to a limb which went its own way. */
-export function limbGuesses(all: LimbJob): Map<number, Affine> {
+export function limbGuesses(all: LimbJob): Map<number, Matrix> {
   const { a, b, likeness, size } = all;
   // The longest lead; where nearly everything is loose the rest would only cost time.
   const longest = (shapes: Shape[], loose: number[]) =>
@@ -147,7 +142,7 @@ export function limbGuesses(all: LimbJob): Map<number, Affine> {
     }
   }
   guesses.sort((p, q) => q.support - p.support);
-  const out = new Map<number, Affine>();
+  const out = new Map<number, Matrix>();
   for (const { map, strokes } of guesses) for (const k of strokes) if (!out.has(k)) out.set(k, map);
   return out;
 }

@@ -3,7 +3,8 @@
  * compared up to turn and size, then by where each ought to come to lie: every stroke has a map of its own, fitted to the sure
  * matches around it, and the assignment is made anew a few times.
  */
-import { type Affine, affineFit, type PointPair } from './affine.ts';
+import type { Matrix } from '../picture/matrix.ts';
+import { affineFit, type PointPair } from './affine.ts';
 import { assign } from './assignment.ts';
 import { limbGuesses } from './limbs.ts';
 import { POINTS, type Shape } from './shape.ts';
@@ -96,7 +97,7 @@ function boxOf(shapes: Shape[]): { x: number; y: number; w: number; h: number } 
 }
 
 /** A shift that many strokes agree on, by votes weighted by likeness. */
-function votedShift(a: Shape[], b: Shape[], likeness: Float64Array, size: number): Affine {
+function votedShift(a: Shape[], b: Shape[], likeness: Float64Array, size: number): Matrix {
   const bin = 0.05 * size;
   const votes = new Map<string, { weight: number; x: number; y: number }>();
   a.forEach((one, i) => {
@@ -131,7 +132,7 @@ function votedShift(a: Shape[], b: Shape[], likeness: Float64Array, size: number
   return best.weight > 0 ? [1, 0, 0, 1, best.x / best.weight, best.y / best.weight] : [1, 0, 0, 1, 0, 0];
 }
 
-function boxToBox(a: Shape[], b: Shape[]): Affine {
+function boxToBox(a: Shape[], b: Shape[]): Matrix {
   const [p, q] = [boxOf(a), boxOf(b)];
   const clamp = (value: number) => Math.max(0.5, Math.min(2, value));
   const [sx, sy] = [clamp(q.w / p.w), clamp(q.h / p.h)];
@@ -147,7 +148,7 @@ interface Predicted {
   moment: number;
 }
 
-function predicted(shape: Shape, [a, b, c, d, e, f]: Affine): Predicted {
+function predicted(shape: Shape, [a, b, c, d, e, f]: Matrix): Predicted {
   const x = new Float64Array(POINTS);
   const y = new Float64Array(POINTS);
   let moment = 0;
@@ -226,7 +227,7 @@ function costOf(a: Shape, at: Predicted, b: Shape, likeness: number, size: numbe
 const SAMPLES = 6;
 
 /** A map for each stroke of `a`, from the matches near it. */
-function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size: number, fallback: Affine): Affine[] {
+function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size: number, fallback: Matrix): Matrix[] {
   const samples = matches.map(({ a: i, b: j, lay, sure }) => {
     const [one, other] = [a[i], b[j]];
     const points = Array.from({ length: SAMPLES }, (_, s) => {
@@ -268,7 +269,7 @@ export interface MatchWishes {
 export interface Matching {
   matches: Match[];
   /** Where each stroke of a comes to lie in b, as its neighbours have it. */
-  maps: Affine[];
+  maps: Matrix[];
 }
 
 /** Matches the strokes of two drawings. */
@@ -279,9 +280,9 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
     for (let j = 0; j < m; j++) if (ratioOf(a[i], b[j]) <= FARTHEST_RATIO) likeness[i * m + j] = unlike(a[i], b[j]);
   progress(0.2);
   const starts = [votedShift(a, b, likeness, size), boxToBox(a, b)];
-  let maps: Affine[][] = starts.map((map) => a.map(() => map));
+  let maps: Matrix[][] = starts.map((map) => a.map(() => map));
   let matches: Match[] = [];
-  let limbs = new Map<number, Affine>();
+  let limbs = new Map<number, Matrix>();
   const known = new Map(fixed.map(({ a: i, b: j }) => [i, j]));
   const taken = new Set(known.values());
   for (let round = 0; round < ROUNDS; round++) {

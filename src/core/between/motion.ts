@@ -3,7 +3,8 @@
  * stretch to twice is a stretch to 1.41) about a point that goes straight; a part turns, within the figure, about the point that
  * stays where it is: a shoulder, a hip.
  */
-import { type Affine, affineFit } from './affine.ts';
+import type { Matrix } from '../picture/matrix.ts';
+import { affineFit } from './affine.ts';
 import type { Pairing } from './pairing.ts';
 
 type Point = [x: number, y: number];
@@ -18,7 +19,7 @@ export class Motion {
   private readonly first: number;
   private readonly second: number;
 
-  constructor([a, b, c, d, e, f]: Affine, from: Point) {
+  constructor([a, b, c, d, e, f]: Matrix, from: Point) {
     this.from = from;
     this.to = [a * from[0] + c * from[1] + e, b * from[0] + d * from[1] + f];
     this.turn = Math.atan2(b - c, a + d);
@@ -82,7 +83,7 @@ export function figureMotion(pairings: Pairing[], size: number): Motion {
     });
   });
   const hold = (HOLD * size) ** 2;
-  let map: Affine = affineFit(pairs, hold) ?? [1, 0, 0, 1, 0, 0];
+  let map: Matrix = affineFit(pairs, hold) ?? [1, 0, 0, 1, 0, 0];
   for (let look = 0; look < LOOKS; look++) {
     const [a, b, c, d, e, f] = map;
     const near = pairs.map((p) => {
@@ -98,7 +99,7 @@ export function figureMotion(pairings: Pairing[], size: number): Motion {
  * The point of the figure that goes straight: half-way from the middle of its box to the point that stays where it is, if the
  * figure turns about one that is part of it.
  */
-function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Affine, size: number): Point {
+function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Matrix, size: number): Point {
   const middle = (all: number[]) => {
     all.sort((p, q) => p - q);
     return ((all[Math.floor(0.04 * all.length)] ?? 0) + (all[Math.floor(0.96 * (all.length - 1))] ?? 0)) / 2;

@@ -1,5 +1,5 @@
 /** Matched strokes point by point: where one closed line's start lies on the other, which part of a longer line a shorter one is. */
-import type { Affine } from './affine.ts';
+import { inverse, type Matrix, mapPoint } from '../picture/matrix.ts';
 import type { Matching } from './match.ts';
 import { type Path, pointAt, type Shape } from './shape.ts';
 
@@ -14,7 +14,7 @@ export interface Pairing {
   seenFrom: [number, number];
   seenTo: [number, number];
   /** How its surroundings go from one drawing to the other. */
-  map: Affine;
+  map: Matrix;
 }
 
 /** Pixels between points. */
@@ -29,18 +29,13 @@ const WHOLE = 0.9;
 /** A part has to fit so much better than the whole made longer. */
 const BETTER = 0.55;
 
-const mapped = ([a, b, c, d, e, f]: Affine, x: number, y: number): [number, number] => [
-  a * x + c * y + e,
-  b * x + d * y + f,
-];
-
 /** Share along b for a share along a. */
 type Along = (share: number) => number;
 
 /** The start on b of a's start, and which way round: the best of STARTS. */
-function closedAlong(a: Shape, b: Shape, map: Affine, reverse: boolean): Along {
+function closedAlong(a: Shape, b: Shape, map: Matrix, reverse: boolean): Along {
   const samples = 64;
-  const points = Array.from({ length: samples }, (_, i) => mapped(map, ...pointAt(a, i / samples)));
+  const points = Array.from({ length: samples }, (_, i) => mapPoint(map, ...pointAt(a, i / samples)));
   const around = Array.from({ length: STARTS }, (_, i) => pointAt(b, i / STARTS));
   const step = STARTS / samples;
   let best = 0;
@@ -134,12 +129,6 @@ function completed(
   return [x + px - jx, y + py - jy];
 }
 
-/** The affine map backwards. */
-function inverseOf([a, b, c, d, e, f]: Affine): Affine {
-  const det = a * d - b * c || 1e-6;
-  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
-}
-
 /** Brings matched strokes to the same points. */
 export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pairing[] {
   return matches.map(({ a: i, b: j, lay }) => {
@@ -153,9 +142,9 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
       const along = closedAlong(one, other, map, lay.reverse);
       at = (share) => [pointAt(one, share), pointAt(other, along(share))];
     } else {
-      const there = (x: number, y: number) => mapped(map, x, y);
-      const back = inverseOf(map);
-      const home = (x: number, y: number) => mapped(back, x, y);
+      const there = (x: number, y: number) => mapPoint(map, x, y);
+      const back = inverse(map);
+      const home = (x: number, y: number) => mapPoint(back, x, y);
       const inA = one.closed || other.closed ? null : partOf(one, other, there, lay.reverse, scale);
       const inB = one.closed || other.closed || inA ? null : partOf(other, one, home, lay.reverse, 1 / scale);
       const flip = (share: number) => (lay.reverse ? 1 - share : share);

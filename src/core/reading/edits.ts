@@ -15,6 +15,9 @@ const DOUBT = -6;
 const SURE: NoteColour = 'blue';
 const DOUBTFUL: NoteColour = 'plum';
 
+/** Whether a fit is so poor that the sound is a doubt; what the hand wrote is none. */
+export const isDoubt = (fit: number | null): boolean => fit !== null && fit < DOUBT;
+
 /** The clip heard at a frame that a written sound belongs to: one that is read already, else one with words, else the first. */
 function clipHeardAt(shot: Shot, frame: number): Clip | null {
   const time = (frame + 0.5) / shot.fps;
@@ -152,7 +155,7 @@ export function writeReading(shot: Shot, clip: Id, sounds: ReadSound[], at: numb
         from: at + from,
         to: at + to,
         text: phone,
-        colour: doubtful || fit < DOUBT ? DOUBTFUL : SURE,
+        colour: doubtful || isDoubt(fit) ? DOUBTFUL : SURE,
         word,
         fit,
         held: false,

@@ -43,9 +43,12 @@ export function clipStarts(shot: Shot): Map<number, Clip[]> {
 export function timeInSound(clip: Clip, fps: number, time: number): number | null {
   const into = time - clip.frame / fps;
   if (into < 0 || into >= clipSeconds(clip)) return null;
-  if (!clip.loop) return clip.in + into;
-  const period = loopPeriod(clip);
-  return clip.in + ((into + clip.loop.skip) % period);
+  return soundTime(clip, into);
+}
+
+/** The time in a clip's sound that is heard `into` seconds after the clip began, counted on round a loop. */
+export function soundTime(clip: Clip, into: number): number {
+  return clip.in + (clip.loop ? (into + clip.loop.skip) % loopPeriod(clip) : into);
 }
 
 /** Seconds from one repetition of a looped clip to the next. */
