@@ -8,6 +8,7 @@ import { benchBetween } from './between.ts';
 import { benchDesk } from './desk.ts';
 import { benchGif } from './gif.ts';
 import { bringShot, forget, openAnimator, probes, spiral } from './page.ts';
+import { benchPaint } from './paint.ts';
 import type { Probes } from './probes.ts';
 import { benchReference } from './reference.ts';
 import { ms, percentile, report, summary } from './report.ts';
@@ -271,6 +272,7 @@ async function main(): Promise<void> {
   server.close();
   await benchReading();
   await benchBetween();
+  await benchPaint();
   benchSheetEdits();
   await benchGif();
   summary();

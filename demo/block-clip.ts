@@ -1,7 +1,7 @@
 /** The reference clip: block figures doing the same action, as an animated GIF made by this code. */
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
 import { applyPalette, GIFEncoder, quantize } from '../src/core/export/gifenc.ts';
-import { poseAt } from './layers.ts';
+import { poseAt } from './keeper.ts';
 import { source } from './source.ts';
 
 const WIDTH = 480;
@@ -38,7 +38,7 @@ function nose(frame: number): [number, number] {
   if ('key' in exposed) return at(exposed.key);
   const a = at(exposed.from);
   const b = at(exposed.to);
-  return [a[0] + (b[0] - a[0]) * exposed.t, a[1] + (b[1] - a[1]) * exposed.t];
+  return [a[0] + (b[0] - a[0]) * exposed.spacing, a[1] + (b[1] - a[1]) * exposed.spacing];
 }
 
 export function blockClip(): Uint8Array {
@@ -49,7 +49,7 @@ export function blockClip(): Uint8Array {
   let before = 0;
   for (let i = 0; i * (24 / FPS) < FRAMES; i++) {
     const frame = 1 + i * (24 / FPS);
-    const { pole } = poseAt(frame).drawn;
+    const { pole } = poseAt(frame);
     const [nx, ny] = nose(frame);
     c.setTransform(scale, 0, 0, scale, 0, 0);
     c.fillStyle = '#d9d4c8';

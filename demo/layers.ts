@@ -1,70 +1,10 @@
 /** The layers of the demo shot, made of the drawn keys. */
 import { plainPencil } from '../src/core/ink/index.ts';
-import {
-  type Drawing,
-  type Exposure,
-  type Id,
-  type Layer,
-  makeDrawing,
-  makeLayer,
-  newId,
-  type Stroke,
-} from '../src/core/shot/index.ts';
-import { type Between, drawBetween } from './between.ts';
-import { type Drawn, inkAndPaint, type Key, mapped, source, strokeOf } from './source.ts';
-import { type Exposed, KEEPER, LENGTH } from './timing.ts';
-
-export interface MadeLayer {
-  layer: Layer;
-  drawings: Drawing[];
-}
-
-const keyOf = (id: string): Key => source.keys.find((key) => key.id === id)!;
-
-/** Exposures from the frames (1-based) on which cells begin; null cells are empty. */
-function exposed(cells: { frame: number; drawing: Id | null }[], end = LENGTH): Exposure[] {
-  return cells.map(({ frame, drawing }, i) => ({
-    id: newId(),
-    cell: drawing ? { kind: 'drawing', drawing } : null,
-    frames: (cells[i + 1]?.frame ?? end + 1) - frame,
-  }));
-}
-
-const sameExposed = (a: Exposed, b: Exposed): boolean => 'key' in a && 'key' in b && a.key === b.key;
-
-interface Pose {
-  frame: number;
-  exposed: Exposed;
-  drawn: Between;
-}
-
-/** The keeper's drawings along the sheet; a key used again is the same pose again. */
-const POSES: Pose[] = KEEPER.map((each) => ({
-  frame: each.frame,
-  exposed: each,
-  drawn: 'key' in each ? keyOf(each.key) : drawBetween(keyOf(each.from), keyOf(each.to), each.t),
-}));
-
-export function poseAt(frame: number): Pose {
-  return POSES.findLast((pose) => pose.frame <= frame)!;
-}
-
-export function keeper(): MadeLayer {
-  const layer = makeLayer('Keeper', 'clean', { afterLast: 'holds' });
-  const drawings: Drawing[] = [];
-  const used: { exposed: Exposed; id: Id }[] = [];
-  const cells = POSES.map((pose) => {
-    const again = used.find((each) => sameExposed(each.exposed, pose.exposed));
-    if (again) return { frame: pose.frame, drawing: again.id };
-    const role = 'key' in pose.exposed ? keyOf(pose.exposed.key).role : 'between';
-    const drawing = makeDrawing(layer.id, drawings.length + 1, { role, stage: 'painted', ...inkAndPaint(pose.drawn) });
-    drawings.push(drawing);
-    used.push({ exposed: pose.exposed, id: drawing.id });
-    return { frame: pose.frame, drawing: drawing.id };
-  });
-  layer.exposures = exposed(cells);
-  return { layer, drawings };
-}
+import { type Drawing, type Id, makeDrawing, makeLayer, newId, type Stroke } from '../src/core/shot/index.ts';
+import { poseAt, posesOf } from './keeper.ts';
+import { exposed, type MadeLayer } from './made-layer.ts';
+import { type Drawn, inkAndPaint, mapped, source, strokeOf } from './source.ts';
+import { LENGTH } from './timing.ts';
 
 const ROUGH_PENCIL = plainPencil(7, 0.55);
 
@@ -103,7 +43,7 @@ export function rough(blue: Id): MadeLayer {
     makeDrawing(layer.id, i + 1, { role: key.role, ink: roughInk(key, blue, 77 + i * 131) }),
   );
   const firsts = source.keys.map(
-    (key) => POSES.find((pose) => 'key' in pose.exposed && pose.exposed.key === key.id)!.frame,
+    (key) => posesOf().find((pose) => 'key' in pose.exposed && pose.exposed.key === key.id)!.frame,
   );
   layer.exposures = exposed(drawings.map((drawing, i) => ({ frame: firsts[i], drawing: drawing.id })));
   return { layer, drawings };
@@ -123,10 +63,10 @@ export function poleFlame(): MadeLayer {
   const cells: { frame: number; drawing: Id }[] = [];
   const known = new Map<string, Id>();
   // A new flame on every second frame, and wherever the pole is somewhere else.
-  const frames = new Set([1, ...POSES.map((pose) => pose.frame)]);
+  const frames = new Set([1, ...posesOf().map((pose) => pose.frame)]);
   for (let frame = 2; frame <= LENGTH; frame += 2) frames.add(frame);
   for (const frame of [...frames].sort((a, b) => a - b)) {
-    const [x, y] = poseAt(frame).drawn.pole.wick;
+    const [x, y] = poseAt(frame).pole.wick;
     const turn = Math.floor(frame / 2) % 4;
     const key = `${turn} ${x.toFixed(1)} ${y.toFixed(1)}`;
     let id = known.get(key);

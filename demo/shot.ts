@@ -16,7 +16,8 @@ import {
 import type { Media } from '../src/core/shotfile/index.ts';
 import { foleySound, writeWav } from '../src/core/sound/index.ts';
 import { BLOCK_CLIP, blockClip } from './block-clip.ts';
-import { background, keeper, lampFlame, poleFlame, rough } from './layers.ts';
+import { makeKeeper } from './keeper.ts';
+import { background, lampFlame, poleFlame, rough } from './layers.ts';
 import { mouthsOf } from './mouths.ts';
 import { loopHiss, readLine } from './sound.ts';
 import { source, swatchIds, voice } from './source.ts';
@@ -71,15 +72,11 @@ function track(name: string, asset: Id, frame: number, gain: number) {
   return makeTrack(name, { clips: [makeClip(name, asset, assets[asset].seconds, frame - 1, { gain })] });
 }
 
-/** The way the wick goes up to the lamp, for the pole to follow: through the keys in which it rises. */
-function wickArc(): number[] {
-  return source.keys.slice(1, 4).flatMap(({ pole }) => pole.wick);
-}
-
 const keeperLayer = (shot: Shot) => shot.layers.find(({ name }) => name === 'Keeper')!;
 
 function makeShot(): Shot {
-  const made = [background(), reference(), rough(blue), keeper(), poleFlame(), lampFlame()];
+  const keeper = makeKeeper(newId());
+  const made = [background(), reference(), rough(blue), keeper, poleFlame(), lampFlame()];
   const click = foleySound('metal-click').make(RATE);
   const catches = foleySound('flame-catches').make(RATE);
   const hiss = foleySound('flame-hiss').make(RATE);
@@ -109,7 +106,8 @@ function makeShot(): Shot {
     ],
     markers: MARKERS.map(([frame, name]) => ({ id: newId(), frame: frame - 1, name })),
     notes: NOTES.map(([frame, colour, text]) => ({ id: newId(), frame: frame - 1, colour, text })),
-    guides: { ...noGuides(), arcs: [{ id: newId(), points: wickArc() }] },
+    guides: { ...noGuides(), arcs: keeper.shot.guides.arcs },
+    passages: keeper.shot.passages,
     model: made[3].layer.exposures[0].cell,
     reading: [],
     charts: [],

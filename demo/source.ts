@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { plainBrush } from '../src/core/ink/index.ts';
 import { type Area, type Brush, type Id, newId, POINT_SIZE, type Stroke } from '../src/core/shot/index.ts';
 
-export type Point = [x: number, y: number, pressure?: number];
+type Point = [x: number, y: number, pressure?: number];
 
 export interface DrawnStroke {
   name: string;
@@ -13,7 +13,7 @@ export interface DrawnStroke {
   points: Point[];
 }
 
-export interface DrawnArea {
+interface DrawnArea {
   name: string;
   swatch: string;
   points: [number, number][];

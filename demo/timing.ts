@@ -2,47 +2,49 @@
 
 export const LENGTH = 120;
 
-/** A keeper drawing on the sheet: a key, or the drawing at `t` from one key towards another. */
-export type Exposed = { frame: number; key: string } | { frame: number; from: string; to: string; t: number };
+/** A keeper drawing on the sheet: a key or breakdown, or an in-between of two keys with its place on their chart. */
+export type Exposed =
+  | { frame: number; key: string; spacing?: number }
+  | { frame: number; from: string; to: string; spacing: number };
 
 /** Anticipation, raise, overshoot, settle, the lamp lit, the look back, the line, the smile. */
 export const KEEPER: Exposed[] = [
   { frame: 1, key: 'K1' },
-  { frame: 4, from: 'K1', to: 'K2', t: 0.14 },
-  { frame: 6, from: 'K1', to: 'K2', t: 0.46 },
-  { frame: 8, from: 'K1', to: 'K2', t: 0.82 },
+  { frame: 4, from: 'K1', to: 'K2', spacing: 0.14 },
+  { frame: 6, from: 'K1', to: 'K2', spacing: 0.46 },
+  { frame: 8, from: 'K1', to: 'K2', spacing: 0.82 },
   { frame: 10, key: 'K2' },
-  { frame: 14, from: 'K2', to: 'K3', t: 0.4 },
-  { frame: 16, key: 'K3' },
-  { frame: 18, from: 'K3', to: 'K4', t: 0.36 },
-  { frame: 20, from: 'K3', to: 'K4', t: 0.74 },
+  { frame: 14, from: 'K2', to: 'K4', spacing: 0.19 },
+  { frame: 16, key: 'K3', spacing: 0.46 },
+  { frame: 18, from: 'K2', to: 'K4', spacing: 0.66 },
+  { frame: 20, from: 'K2', to: 'K4', spacing: 0.86 },
   { frame: 22, key: 'K4' },
-  { frame: 24, from: 'K4', to: 'K5', t: 0.62 },
+  { frame: 24, from: 'K4', to: 'K5', spacing: 0.62 },
   { frame: 26, key: 'K5' },
-  { frame: 29, from: 'K5', to: 'K6', t: 0.5 },
-  { frame: 31, from: 'K5', to: 'K6', t: 0.84 },
+  { frame: 29, from: 'K5', to: 'K6', spacing: 0.5 },
+  { frame: 31, from: 'K5', to: 'K6', spacing: 0.84 },
   { frame: 33, key: 'K6' },
-  { frame: 38, from: 'K6', to: 'K7', t: 0.16 },
-  { frame: 40, from: 'K6', to: 'K7', t: 0.5 },
-  { frame: 42, from: 'K6', to: 'K7', t: 0.84 },
+  { frame: 38, from: 'K6', to: 'K7', spacing: 0.16 },
+  { frame: 40, from: 'K6', to: 'K7', spacing: 0.5 },
+  { frame: 42, from: 'K6', to: 'K7', spacing: 0.84 },
   { frame: 44, key: 'K7' },
-  { frame: 46, from: 'K7', to: 'K8', t: 0.46 },
-  { frame: 48, key: 'K8' },
-  { frame: 50, from: 'K8', to: 'K9', t: 0.5 },
+  { frame: 46, from: 'K7', to: 'K9', spacing: 0.23 },
+  { frame: 48, key: 'K8', spacing: 0.5 },
+  { frame: 50, from: 'K7', to: 'K9', spacing: 0.75 },
   { frame: 52, key: 'K9' },
-  { frame: 55, from: 'K9', to: 'K10', t: 0.45 },
+  { frame: 55, from: 'K9', to: 'K10', spacing: 0.45 },
   { frame: 57, key: 'K10' },
-  { frame: 62, from: 'K10', to: 'K11', t: 0.3 },
-  { frame: 64, from: 'K10', to: 'K11', t: 0.72 },
+  { frame: 62, from: 'K10', to: 'K11', spacing: 0.3 },
+  { frame: 64, from: 'K10', to: 'K11', spacing: 0.72 },
   { frame: 66, key: 'K11' },
-  { frame: 72, from: 'K11', to: 'K10', t: 0.4 },
+  { frame: 72, from: 'K11', to: 'K10', spacing: 0.4 },
   { frame: 74, key: 'K10' },
-  { frame: 84, from: 'K10', to: 'K9', t: 0.5 },
+  { frame: 84, from: 'K10', to: 'K9', spacing: 0.5 },
   { frame: 87, key: 'K9' },
-  { frame: 95, from: 'K9', to: 'K10', t: 0.5 },
+  { frame: 95, from: 'K9', to: 'K10', spacing: 0.5 },
   { frame: 97, key: 'K10' },
-  { frame: 104, from: 'K10', to: 'K11', t: 0.35 },
-  { frame: 106, from: 'K10', to: 'K11', t: 0.75 },
+  { frame: 104, from: 'K10', to: 'K11', spacing: 0.35 },
+  { frame: 106, from: 'K10', to: 'K11', spacing: 0.75 },
   { frame: 108, key: 'K11' },
 ];
 

@@ -1,9 +1,14 @@
 /** Computed parts over sets of cases, for scorers outside. Each kind reads a folder and writes one JSON file. */
 import { writeFileSync } from 'node:fs';
 import { predictBetween } from '../bench/between-set.ts';
+import { predictPaint } from '../bench/paint-set.ts';
 import { readSpeech } from '../bench/speech-set.ts';
 
-const KINDS: Record<string, (folder: string) => unknown> = { speech: readSpeech, between: predictBetween };
+const KINDS: Record<string, (folder: string) => unknown> = {
+  speech: readSpeech,
+  between: predictBetween,
+  paint: predictPaint,
+};
 
 const [kind, folder, out] = process.argv.slice(2);
 const run = KINDS[kind];

@@ -24,7 +24,13 @@ async function main() {
   await animator.hand.press('Open Lamp at the corner');
   await animator.deskReady();
   await animator.toCell('Keeper', 20);
+  await animator.hand.key('Control', 'KeyE');
   await take('desk');
+  await animator.hand.key('Control', 'KeyB');
+  await animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
+  await take('in-betweens');
+  await animator.hand.key('Escape');
+  await animator.hand.key('Control', 'KeyE');
   await animator.hand.key('Alt', 'KeyW');
   await take('brush');
   await animator.hand.key('Alt', 'KeyW');

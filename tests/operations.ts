@@ -1,10 +1,14 @@
 /** Every edit of the sheet an animator can make, each done to a place told by a few numbers. */
 import {
   addDrawing,
+  addTick,
   addTraceOver,
+  CHART_PRESETS,
+  chartAt,
   clearNotes,
   closeUpSpan,
   copyAsNew,
+  dropTick,
   duplicateLayer,
   emptySpan,
   exposeAgain,
@@ -38,9 +42,12 @@ import {
   type Span,
   setHold,
   setHolds,
+  setSpacing,
+  setSpacings,
   slideChange,
   splitHold,
   swapWithNeighbour,
+  type TimingChart,
   takePiece,
   thereAndBack,
   unusedDrawings,
@@ -168,6 +175,37 @@ export const TIMING: Record<string, Operation> = {
     if (shot.layers.length > 3 && !whyNotMerge(shot, layer.id)) mergeDown(shot, layer.id);
   },
   'move layer': (shot, dice) => moveLayer(shot, layerBy(shot, dice).id, dice.by),
+};
+
+/** An edit of the timing chart between a layer's first and last drawing. */
+function charted(edit: (shot: Shot, chart: TimingChart, dice: Dice) => void): Operation {
+  return (shot, dice) => {
+    const layer = layerBy(shot, dice);
+    const ids = layer.exposures.flatMap(({ cell }) => (cell?.kind === 'drawing' ? cell.drawing : []));
+    if (ids.length < 2) return;
+    for (const id of [ids[0], ids.at(-1)!]) shot.drawings[id].role = 'key';
+    const chart = chartAt(shot, layer.id, dice.frame);
+    if (chart) edit(shot, chart, dice);
+  };
+}
+
+/** Edits of timing charts: blank drawings they take off are gone, all others stay in the shot. */
+export const CHARTS: Record<string, Operation> = {
+  'a tick more': charted((shot, chart) => void (chart.ticks.length < 12 && addTick(shot, chart))),
+  'a tick off': charted((shot, chart, { frame }) => {
+    const tick = chart.ticks[frame % Math.max(1, chart.ticks.length)];
+    if (tick) dropTick(shot, chart, tick.drawing.id);
+  }),
+  'move a tick': charted((shot, chart, { frame, by }) => {
+    const tick = chart.ticks[frame % Math.max(1, chart.ticks.length)];
+    if (tick) setSpacing(shot, chart, tick.drawing.id, by / 12);
+  }),
+  'space a chart': charted((shot, chart, { frame, by }) => {
+    const drawn = chart.ticks.filter(({ drawing }) => drawing.ink.length + drawing.paint.length > 0).length;
+    const preset = CHART_PRESETS[frame % CHART_PRESETS.length];
+    const count = preset.count ?? Math.max(drawn, Math.abs(by) % 7);
+    if (count >= drawn) setSpacings(shot, chart, preset.spacings(count), 2);
+  }),
 };
 
 /** What stands beside the drawings. */

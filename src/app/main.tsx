@@ -10,9 +10,10 @@ import { readKeys } from './commands/keyboard.ts';
 import { db } from './library.ts';
 import { readBrushes } from './session/brushes.ts';
 import { readHand } from './session/hand.ts';
+import { readOwnCharts } from './session/own-charts.ts';
 import { readOwnWords } from './session/own-words.ts';
 
-for (const read of [readKeys, readBrushes, readHand, readOwnWords]) void read(db).catch(() => undefined);
+for (const read of [readKeys, readBrushes, readHand, readOwnWords, readOwnCharts]) void read(db).catch(() => undefined);
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -44,8 +44,14 @@ const FILLED_GHOST = 0.3;
 /** How much of a rough is left under the layer that cleans it up. */
 const ROUGH_DIM = 0.7;
 
+/** Lines that are on no drawing: computed, and handed over under a name. */
+interface ComputedLines {
+  kind: 'computed';
+  key: string;
+}
+
 export interface GhostWish {
-  cell: CellRef;
+  cell: CellRef | ComputedLines;
   /** Null: in its own colours. */
   tint: string | null;
   strength: number;
@@ -94,6 +100,8 @@ export interface PaperParts {
 export class DeskPainter {
   readonly library = new PictureLibrary();
   private readonly painter = new Painter(canvasTools((asset, index) => this.library.get(asset, index)));
+  /** Lines computed for a ghost. */
+  computed: { key: string; ink: Stroke[] } | null = null;
   private readonly rasters = new Map<string, OffscreenCanvas>();
   private room = 0;
   /** By scale, drawing and colours: which raster it was painted into last, and what it held. */
@@ -180,6 +188,11 @@ export class DeskPainter {
     context.globalAlpha = 1;
   }
 
+  private ghostDrawing(shot: Shot, cell: GhostWish['cell']): Pick<Drawing, 'ink' | 'paint'> | null {
+    if (cell.kind === 'computed') return this.computed?.key === cell.key ? { ink: this.computed.ink, paint: [] } : null;
+    return cell.kind === 'drawing' ? (shot.drawings[cell.drawing] ?? null) : null;
+  }
+
   private putGhost(
     context: PaintContext,
     shot: Shot,
@@ -189,13 +202,12 @@ export class DeskPainter {
     width: number,
     height: number,
   ) {
-    if (ghost.cell.kind !== 'drawing') return;
-    const drawing = shot.drawings[ghost.cell.drawing];
+    const drawing = this.ghostDrawing(shot, ghost.cell);
     if (!drawing || drawing.ink.length === 0) return;
     // Gathered first and faded as a whole, so that crossing lines of one ghost do not darken each other.
     const { tint, filled } = ghost;
     const look = `${tint ?? colourKey(palette)}|${filled}|${ghost.pegs.join()}`;
-    const key = `ghost|${view.join()}|${width}x${height}|${cellRevision(shot, ghost.cell)}|${look}`;
+    const key = `ghost|${view.join()}|${width}x${height}|${ghostRevision(shot, ghost.cell)}|${look}`;
     const through = after(ghost.pegs, view);
     const raster = this.raster(key, width, height, (target) => {
       target.setTransform(...through);
@@ -234,7 +246,7 @@ export class DeskPainter {
     const keyOf = (cells: ShownCell[]) =>
       cells.map((shown) => `${shownKey(shot, shown)}${tintOf(shown) ?? ''}`).join('|');
     const ghostKey = wish.ghosts
-      .map((g) => `${cellRevision(shot, g.cell)}${g.tint}${g.strength}${g.filled}${g.pegs.join()}`)
+      .map((g) => `${ghostRevision(shot, g.cell)}${g.tint}${g.strength}${g.filled}${g.pegs.join()}`)
       .join('|');
     const { colour, transparent } = shot.background;
     const part = async (
@@ -362,6 +374,10 @@ function withDraft(shot: Shot, draft: Draft | null): Shot {
   const ink = draft.ink.flatMap((each) => (typeof each === 'string' ? (lines.get(each) ?? []) : each));
   const paint = draft.paint.flatMap((each) => (typeof each === 'string' ? (areas.get(each) ?? []) : each));
   return { ...shot, drawings: { ...shot.drawings, [drawing.id]: { ...drawing, ink, paint } } };
+}
+
+function ghostRevision(shot: Shot, cell: GhostWish['cell']): string {
+  return cell.kind === 'computed' ? cell.key : cellRevision(shot, cell);
 }
 
 function colourKey(palette: Palette): string {

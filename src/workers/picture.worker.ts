@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { applyPatches } from '../core/history/index.ts';
 import { type PackedPatch, unpackPatches } from '../core/sheet/index.ts';
-import type { CellRef, Id, Shot } from '../core/shot/index.ts';
+import type { CellRef, Id, Shot, Stroke } from '../core/shot/index.ts';
 import { DeskPainter, type PaperParts, type PaperWish } from './desk-painter.ts';
 
 /** Follows the shot by the same patches as the journal, and paints from its own copy. */
@@ -22,6 +22,10 @@ const face = {
   },
   putFile(asset: Id, file: Blob): void {
     desk.library.put(asset, file);
+  },
+  /** Keeps computed lines for ghosts; those kept before are let go. */
+  keepLines(key: string, ink: Stroke[]): void {
+    desk.computed = { key, ink };
   },
   async paper(wish: PaperWish): Promise<PaperParts> {
     const parts = await desk.paper(present(), wish);

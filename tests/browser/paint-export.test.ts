@@ -2,6 +2,7 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { unzipSync } from 'fflate';
 import { decompressFrames, parseGIF } from 'gifuct-js';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
 import { areaSize } from '../../src/core/paint/index.ts';
 import { type Animator, drawingsOf } from './hands.ts';
@@ -201,5 +202,15 @@ describe('export', () => {
     await animator.hand.press('Write the pictures');
     await animator.hand.press('Stop', 'button');
     await animator.hand.text('Stopped; nothing was written.', 30_000);
+  });
+
+  test('the sheet is a PDF of its pages', async () => {
+    await animator.hand.press('Sheet, PDF', 'button');
+    const { name, bytes } = await animator.handedOut(() => animator.hand.press('Write the sheet'));
+    expect(name).toMatch(/\.pdf$/);
+    const pdf = await getDocument({ data: bytes.slice() }).promise;
+    expect(pdf.numPages).toBeGreaterThan(0);
+    const { items } = await (await pdf.getPage(1)).getTextContent();
+    expect(items.map((item) => ('str' in item ? item.str : '')).join(' ')).toContain('sheet 1 of');
   });
 });

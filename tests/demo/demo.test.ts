@@ -1,12 +1,13 @@
 /** The demo shot keeps the rules of the trade. */
 import { decompressFrames, parseGIF } from 'gifuct-js';
 import { describe, expect, test } from 'vitest';
-import { drawBetween } from '../../demo/between.ts';
 import { BLOCK_CLIP, blockClip } from '../../demo/block-clip.ts';
-import { background, keeper, lampFlame, poleFlame, rough } from '../../demo/layers.ts';
+import { makeKeeper, posesOf } from '../../demo/keeper.ts';
+import { background, lampFlame, poleFlame, rough } from '../../demo/layers.ts';
 import { makeDemo } from '../../demo/shot.ts';
 import { source, swatchIds } from '../../demo/source.ts';
 import { KEEPER, LENGTH, MARKERS, NOTES } from '../../demo/timing.ts';
+import { isFirstPass } from '../../src/core/between/index.ts';
 import { mouthDrift } from '../../src/core/mouths/index.ts';
 import { readingRows } from '../../src/core/reading/index.ts';
 import { shownRun, totalFrames } from '../../src/core/sheet/index.ts';
@@ -19,31 +20,34 @@ const key = (id: string) => source.keys.find((each) => each.id === id)!;
 const length = ({ wick, butt }: { wick: [number, number]; butt: [number, number] }) =>
   Math.hypot(wick[0] - butt[0], wick[1] - butt[1]);
 
-describe('a drawing between two keys', () => {
-  test('at the ends is the key itself', () => {
-    const drawn = drawBetween(key('K3'), key('K4'), 0);
-    for (const stroke of key('K3').strokes) {
-      const same = drawn.strokes.find(({ name }) => name === stroke.name)!;
-      stroke.points.forEach(([x, y], i) => {
-        expect(same.points[i][0]).toBeCloseTo(x, 0);
-        expect(same.points[i][1]).toBeCloseTo(y, 0);
-      });
-    }
+describe('the in-betweens of the demo', () => {
+  const { drawings, plans } = makeKeeper('arc');
+  const between = drawings.filter(({ role }) => role === 'between');
+  test('are all computed from the keys, and say so: none was drawn or touched', () => {
+    expect(between.length).toBeGreaterThan(15);
+    for (const drawing of between) expect(isFirstPass(drawing), `drawing ${drawing.number}`).toBe(true);
+    for (const drawing of drawings.filter(({ role }) => role !== 'between')) expect(drawing.firstPass).toBeNull();
+  });
+  test('have the lines of their keys, with their brushes and swatches, and paint', () => {
+    for (const plan of plans)
+      for (const id of plan.targets) {
+        const { ink, paint } = drawings.find((each) => each.id === id)!;
+        const [first] = plan.job.chain;
+        expect(Math.abs(ink.length - first.ink.length)).toBeLessThan(10);
+        expect(paint.length).toBeGreaterThan(50);
+        const arm = (all: typeof ink) => all.find(({ name }) => name === 'pole-cup')!;
+        expect(arm(ink).swatch).toBe(arm(first.ink).swatch);
+        expect(arm(ink).brush.width).toBeCloseTo(arm(first.ink).brush.width, 1);
+      }
   });
   test('the pole keeps its length: it turns, it does not shrink', () => {
-    for (const t of [0.2, 0.5, 0.8]) {
-      const { pole } = drawBetween(key('K3'), key('K4'), t);
-      const wanted = t < 0.5 ? length(key('K3').pole) : length(key('K4').pole);
-      expect(length(pole)).toBeCloseTo(wanted, 0);
-    }
+    for (const { pole } of posesOf()) expect(length(pole) / length(key('K3').pole)).toBeCloseTo(1, 1);
   });
-  test('has no coordinate that is none, and no line flies off', () => {
-    for (const each of KEEPER) {
-      if ('key' in each) continue;
-      const { strokes, areas } = drawBetween(key(each.from), key(each.to), each.t);
-      const all = [...strokes.flatMap(({ points }) => points), ...areas.flatMap(({ points }) => points)];
-      expect(all.every(([x, y]) => Math.abs(x) < 4000 && Math.abs(y) < 4000)).toBe(true);
-    }
+  test('have no coordinate that is none, and no line flies off', () => {
+    for (const { ink } of between)
+      for (const { points } of ink)
+        for (let o = 0; o < points.length; o += 6)
+          expect(Math.abs(points[o]) < 3000 && Math.abs(points[o + 1]) < 3000).toBe(true);
   });
 });
 
@@ -51,11 +55,11 @@ describe('the sheet of the demo', () => {
   test('the action is at least 48 frames, with keys, breakdowns and in-betweens in order', () => {
     expect(LENGTH).toBeGreaterThanOrEqual(48);
     expect(KEEPER.map(({ frame }) => frame)).toEqual(KEEPER.map(({ frame }) => frame).sort((a, b) => a - b));
-    const { drawings } = keeper();
+    const { drawings } = makeKeeper('arc');
     expect(new Set(drawings.map(({ role }) => role))).toEqual(new Set(['key', 'breakdown', 'between']));
   });
   test('every layer fills the shot and no hold is empty', () => {
-    for (const layer of [keeper().layer, mouthLayer, poleFlame().layer, rough('blue').layer]) {
+    for (const layer of [makeKeeper('arc').layer, mouthLayer, poleFlame().layer, rough('blue').layer]) {
       expect(totalFrames(layer.exposures), layer.name).toBe(LENGTH);
       expect(
         layer.exposures.every(({ frames }) => frames >= 1),
@@ -104,14 +108,19 @@ describe('the sheet of the demo', () => {
     for (const [frame] of [...NOTES, ...MARKERS]) expect(frame).toBeLessThanOrEqual(LENGTH);
   });
   test('a line keeps its lineage through all drawings of the keeper', () => {
-    const { drawings } = keeper();
+    const { drawings } = makeKeeper('arc');
     const jaw = source.keys[0].strokes.findIndex(({ name }) => name === 'jaw');
     const { lineage } = drawings[0].ink[jaw];
     expect(drawings.filter(({ ink }) => ink.some((stroke) => stroke.lineage === lineage)).length).toBe(drawings.length);
   });
   test('every line and area has a swatch of the palettes', () => {
     const ids = new Set(Object.values(swatchIds));
-    for (const { drawings } of [keeper(), { drawings: Object.values(demo.drawings) }, background(), poleFlame()]) {
+    for (const { drawings } of [
+      makeKeeper('arc'),
+      { drawings: Object.values(demo.drawings) },
+      background(),
+      poleFlame(),
+    ]) {
       for (const { ink, paint } of drawings.filter(({ layerId }) => layerId !== roughId)) {
         expect([...ink, ...paint].every(({ swatch }) => ids.has(swatch))).toBe(true);
       }

@@ -1,3 +1,4 @@
+import { betweenCommands } from './between.ts';
 import { choosingCommands } from './choosing.ts';
 import { deskCommands } from './desk.ts';
 import { drawingCommands } from './drawings.ts';
@@ -26,6 +27,7 @@ export const COMMANDS: Command[] = [
   ...drawingCommands,
   ...holdCommands,
   ...retimeCommands,
+  ...betweenCommands,
   ...choosingCommands,
   ...noteCommands,
   ...sheetCommands,

@@ -21,6 +21,7 @@ type CommandGroup =
   | 'Sound'
   | 'Mouths'
   | 'Timing'
+  | 'In-betweens'
   | 'Choosing'
   | 'Notes'
   | 'Sheet'
@@ -40,7 +41,7 @@ export interface Command {
    * The keys mean this only while `when` says so; else they are another command's. It names what they are borrowed for: two
    * things can borrow the same key when they are never in hand at once.
    */
-  borrowsKeys?: 'picked' | 'clip' | 'mouths';
+  borrowsKeys?: 'picked' | 'clip' | 'mouths' | 'proposal';
   /** How the keys are shown, where many do the same: "0–9". */
   keysSay?: string;
   /** Whether it can run now; always, when absent. */

@@ -106,6 +106,13 @@ export const toolCommands: Command[] = [
   { id: 'tool-warp', name: 'Warp', group: 'Tools', keys: ['Shift+KeyG'], run: takeTool('warp') },
   { id: 'tool-guides', name: 'Guides', group: 'Tools', keys: ['Shift+KeyM'], run: takeTool('guides') },
   { id: 'tool-pegs', name: 'Ghosts off their pegs', group: 'Tools', keys: ['Alt+KeyG'], run: takeTool('pegs') },
+  {
+    id: 'tool-follow',
+    name: 'Follow a point through the drawings',
+    group: 'Tools',
+    keys: ['$mod+KeyD'],
+    run: takeTool('follow'),
+  },
   { id: 'tool-pour', name: 'Pour', group: 'Tools', keys: ['KeyF'], run: takeTool('pour') },
   { id: 'tool-move', name: 'Move paper', group: 'Tools', keys: ['KeyM'], run: takeTool('move') },
   { id: 'thinner', name: 'Thinner line', group: 'Tools', keys: ['KeyZ'], run: widthBy(1 / 1.15) },

@@ -1,15 +1,13 @@
 import CopyPlus from 'lucide-react/icons/copy-plus';
 import FilePlus from 'lucide-react/icons/file-plus-2';
-import Minus from 'lucide-react/icons/minus';
-import Plus from 'lucide-react/icons/plus';
 import Redo from 'lucide-react/icons/rotate-ccw';
 import Split from 'lucide-react/icons/scissors';
 import Own from 'lucide-react/icons/unlink';
-import { drawingName, drawingShown, isReused, shownRun } from '../../core/sheet/index.ts';
+import { drawingShown, isReused, shownRun } from '../../core/sheet/index.ts';
 import { STAGES, type Stage } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { commandOf } from '../commands/index.ts';
-import { Button, IconButton } from '../parts/Button.tsx';
+import { Button } from '../parts/Button.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
 const ROLES = [
@@ -40,45 +38,17 @@ export function DrawingCard() {
   const layerId = useView((state) => state.layerId);
   const newHold = useView((state) => state.newHold);
   const layer = useShot((shot) => shot.layers.find((each) => each.id === layerId));
-  const name = useShot((shot) => {
-    const drawing = layer && drawingShown(shot, layer, frame);
-    return drawing ? drawingName(drawing) : '';
-  });
   const stage = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.stage : undefined));
   const role = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.role : undefined));
   const run = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
   const context = useCommands();
-  const longer = useCommand('hold-longer');
-  const shorter = useCommand('hold-shorter');
   const commands = {
     'mark-key': useCommand('mark-key'),
     'mark-breakdown': useCommand('mark-breakdown'),
     'mark-between': useCommand('mark-between'),
   };
   return (
-    <div className="flex w-[296px] shrink-0 flex-col gap-1.5 border-l border-rule px-2.5 py-2 text-sm">
-      <div className="flex h-7 items-center gap-2">
-        <span className="truncate font-semibold">
-          {layer ? layer.name : 'No layer'}
-          {name && ` · drawing ${name}`}
-        </span>
-        {run?.exposure.cell && (
-          <span className="ml-auto flex items-center gap-0.5 whitespace-nowrap">
-            <IconButton
-              label={shorter.name}
-              keys={shorter.keys}
-              onClick={shorter.run}
-              disabled={run.exposure.frames < 2}
-            >
-              <Minus size={14} />
-            </IconButton>
-            <span className="font-mono tabular">held {run.exposure.frames}</span>
-            <IconButton label={longer.name} keys={longer.keys} onClick={longer.run}>
-              <Plus size={14} />
-            </IconButton>
-          </span>
-        )}
-      </div>
+    <div className="flex flex-col gap-1.5">
       <div className="flex gap-1" role="group" aria-label="What the drawing is">
         {ROLES.map(([id, each, name]) => (
           <Button

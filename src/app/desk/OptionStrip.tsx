@@ -4,6 +4,7 @@ import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { useView } from '../session/open-shot.ts';
 import { EraserOptions } from './options/EraserOptions.tsx';
+import { FollowOptions } from './options/FollowOptions.tsx';
 import { GuideOptions } from './options/GuideOptions.tsx';
 import { LineOptions } from './options/LineOptions.tsx';
 import { PegsOptions } from './options/PegsOptions.tsx';
@@ -27,6 +28,7 @@ const OPTIONS = {
   pour: <PourOptions />,
   guides: <GuideOptions />,
   pegs: <PegsOptions />,
+  follow: <FollowOptions />,
   move: <span className="truncate text-second">Drag the paper. The wheel zooms; two fingers move, zoom and turn.</span>,
 };
 

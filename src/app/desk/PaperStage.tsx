@@ -1,4 +1,6 @@
 import { useEffect, useRef } from 'react';
+import { FollowOverlay } from '../between/FollowOverlay.tsx';
+import { PairsTable } from '../between/PairsTable.tsx';
 import { say } from '../frame/saying.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { DeskCards } from './cards/DeskCards.tsx';
@@ -72,7 +74,9 @@ export function PaperStage() {
       <PegsBox />
       <PlaceBox />
       <MouthBox />
+      <FollowOverlay />
       <DeskCards />
+      <PairsTable />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import Eye from 'lucide-react/icons/eye';
 import EyeOff from 'lucide-react/icons/eye-off';
 import { useEffect, useRef, useState } from 'react';
+import { isFirstPass } from '../../core/between/index.ts';
 import { cellRevision } from '../../core/picture/index.ts';
 import { drawingName, neighbours, shownRun } from '../../core/sheet/index.ts';
 import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
@@ -8,9 +9,9 @@ import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
 import { useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
-import { DrawingCard } from './DrawingCard.tsx';
 import { GhostThumb } from './GhostThumb.tsx';
 import { GHOST_AFTER, GHOST_BEFORE, ghostCounts } from './ghost-wishes.ts';
+import { RollCard } from './RollCard.tsx';
 
 /** Heights of the neighbours' pictures and of the one in hand, and the widths they may take of the room there is. */
 const HEIGHT = 64;
@@ -49,6 +50,9 @@ export function Roll() {
   const layer = shot.layers.find((each) => each.id === layerId);
   const own = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
   const around = layer ? neighbours(layer, frame, 2, ghostCounts(shot, ghosts.keysOnly)) : { before: [], after: [] };
+  const cell = own?.exposure.cell;
+  const shown = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : undefined;
+  const computed = shown !== undefined && isFirstPass(shown);
   const ratio = shot.width / shot.height;
   const fan = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(560);
@@ -125,14 +129,14 @@ export function Roll() {
           </div>
           <span className="font-mono text-xs leading-none font-semibold whitespace-nowrap tabular">
             {own?.exposure.cell
-              ? `${nameOf(shot, own.exposure.cell)} · ${own.exposure.frames} f`
+              ? `${nameOf(shot, own.exposure.cell)} · ${own.exposure.frames} f${computed ? ' · first pass' : ''}`
               : `frame ${frame + 1}`}
           </span>
         </div>
         {ghost('after', 0)}
         {count === 2 && ghost('after', 1)}
       </div>
-      <DrawingCard />
+      <RollCard />
     </section>
   );
 }

@@ -24,7 +24,7 @@ export function ToolRail() {
             <button
               type="button"
               aria-pressed={inHand === id}
-              className={`flex w-[46px] flex-col items-center gap-0.5 rounded-md py-1.5 text-xs leading-tight [@media(max-height:780px)]:py-0.5 ${inHand === id ? 'bg-wash font-medium text-accent' : 'text-ink hover:bg-wash/60'}`}
+              className={`flex w-[46px] flex-col items-center gap-0.5 rounded-md py-1.5 text-xs leading-tight [@media(max-height:860px)]:py-0.5 ${inHand === id ? 'bg-wash font-medium text-accent' : 'text-ink hover:bg-wash/60'}`}
               onClick={() => view.setState({ tool: id })}
             >
               <Icon size={18} />

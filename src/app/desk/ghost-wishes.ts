@@ -16,6 +16,9 @@ const STRENGTH_OF_ALL = 1.3;
 const PINNED_STRENGTH = 0.45;
 const SEEN = 0.005;
 
+const GHOST_HALF = '#4c6478';
+const HALF_STRENGTH = 0.4;
+
 type Open = Pick<OpenShot, 'session' | 'view'>;
 
 /** Whether a cell is counted as a neighbour: any, or keys alone. */
@@ -24,7 +27,7 @@ export function ghostCounts(shot: Shot, keysOnly: boolean): (cell: CellRef) => b
 }
 
 /** The ghosts to show, farthest first so that the nearest lies on top. */
-export function ghostWishes({ session, view }: Open): GhostWish[] {
+export function ghostWishes({ session, view, betweens }: Open & Pick<OpenShot, 'betweens'>): GhostWish[] {
   const { ghosts, rolling, peek, layerId, frame } = view.getState();
   const { shot } = session;
   if (!ghosts.on || rolling || peek) return [];
@@ -55,7 +58,19 @@ export function ghostWishes({ session, view }: Open): GhostWish[] {
   const pinned = ghosts.pinned
     .filter((id) => shot.drawings[id])
     .map((id) => wish({ kind: 'drawing', drawing: id }, GHOST_PINNED, PINNED_STRENGTH));
-  return softened([...around, ...pinned].filter(({ strength }) => strength > SEEN));
+  const { half } = betweens.state.getState();
+  const computed: GhostWish[] = half
+    ? [
+        {
+          cell: { kind: 'computed', key: half.key },
+          tint: GHOST_HALF,
+          strength: HALF_STRENGTH,
+          filled: false,
+          pegs: IDENTITY,
+        },
+      ]
+    : [];
+  return softened([...around, ...pinned, ...computed].filter(({ strength }) => strength > SEEN));
 }
 
 /** Many ghosts are each made paler, so that together they stay behind the present line. */
@@ -66,7 +81,7 @@ function softened(ghosts: GhostWish[]): GhostWish[] {
 }
 
 /** The drawings seen as ghosts of the layer in hand, for taking them off their pegs; the nearest first. */
-export function ghostDrawings(open: Open): Id[] {
+export function ghostDrawings(open: Open & Pick<OpenShot, 'betweens'>): Id[] {
   return ghostWishes(open)
     .flatMap(({ cell }) => (cell.kind === 'drawing' ? cell.drawing : []))
     .reverse();

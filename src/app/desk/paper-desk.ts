@@ -122,6 +122,11 @@ export class PaperDesk {
         this.pictures.showDraft(bent && draftOf(bent.drawing, bent));
       }),
     );
+    this.cleanUps.push(
+      this.open.betweens.state.subscribe((now, before) => {
+        if (now.half !== before.half) this.refresh();
+      }),
+    );
     player.show = (picture) => this.pictures.showWhole(picture);
     player.rest = () => this.pictures.showWhole(null);
     this.pictures.onSharp = () => this.whenQuiet();

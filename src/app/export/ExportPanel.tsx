@@ -19,7 +19,7 @@ interface ExportPanelProps {
   onStop(): void;
 }
 
-const WRITES: Record<FormatId, string> = { gif: 'the GIF', png: 'the pictures', wav: 'the sound' };
+const WRITES: Record<FormatId, string> = { gif: 'the GIF', png: 'the pictures', wav: 'the sound', sheet: 'the sheet' };
 
 /** Viewers slow down pictures shorter than two hundredths of a second. */
 const FASTEST_GIF = 50;
@@ -79,7 +79,7 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
       className="flex w-[336px] shrink-0 flex-col overflow-y-auto border-l border-rule bg-panel"
     >
       <Group name="Format">
-        <div className="flex gap-1" role="group" aria-label="Format">
+        <div className="grid grid-cols-2 gap-1" role="group" aria-label="Format">
           {FORMATS.map((format) => (
             <Button
               key={format.id}
@@ -237,7 +237,7 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
           </Group>
         </>
       )}
-      {withPictures ? (
+      {options.format !== 'wav' ? (
         <Group name="Left out">
           {out.length === 0 ? (
             <p className="text-sm text-second">Nothing: every layer is delivered.</p>

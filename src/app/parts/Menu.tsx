@@ -1,6 +1,6 @@
 import ChevronRight from 'lucide-react/icons/chevron-right';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 
 export interface MenuItem {
   name: string;
@@ -65,11 +65,27 @@ export function MenuRows({ items, kind }: { items: MenuEntry[]; kind: keyof type
 }
 
 export function Menu({ trigger, items, label }: { trigger: ReactNode; items: MenuEntry[]; label: string }) {
+  // Chosen with the pen, the button is let go of: the next key belongs to the paper, not to the button.
+  const byPen = useRef(false);
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content aria-label={label} className={MENU_LOOK} sideOffset={4} collisionPadding={8}>
+        <DropdownMenu.Content
+          aria-label={label}
+          className={MENU_LOOK}
+          sideOffset={4}
+          collisionPadding={8}
+          onPointerMove={() => {
+            byPen.current = true;
+          }}
+          onKeyDown={() => {
+            byPen.current = false;
+          }}
+          onCloseAutoFocus={(event) => {
+            if (byPen.current) event.preventDefault();
+          }}
+        >
           <MenuRows items={items} kind="dropdown" />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -3,6 +3,7 @@ import { createContext, useContext, useRef, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
+import { BetweenDesk } from './between-desk.ts';
 import { Player, type PlayState } from './player.ts';
 import { ShotSession } from './shot-session.ts';
 import { SoundDesk } from './sound-desk.ts';
@@ -16,6 +17,7 @@ export interface OpenShot {
   view: ViewStore;
   sound: SoundDesk;
   player: Player;
+  betweens: BetweenDesk;
   close(): Promise<void>;
 }
 
@@ -25,6 +27,7 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
   const view = createViewStore(mendView(kept, await readSetting<ToolSettings>(db, TOOLS_KEY), session.shot));
   const sound = new SoundDesk();
   const player = new Player(session, view, sound);
+  const betweens = new BetweenDesk(session, view);
 
   // Sounds are decoded as they turn up in the shot: at opening, after an import, after an undo.
   const decoding = new Set<Id>();
@@ -64,10 +67,12 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
     view,
     sound,
     player,
+    betweens,
     async close() {
       removeEventListener('pagehide', keepView);
       for (const unsubscribe of unsubscribes) unsubscribe();
       player.close();
+      betweens.close();
       keepView();
       if (!session.readOnly) await session.refreshCard(view.getState().frame).catch(() => undefined);
       await session.close();

@@ -22,6 +22,7 @@ export type ToolId =
   | 'shapes'
   | 'guides'
   | 'pegs'
+  | 'follow'
   | 'pour'
   | 'move';
 
@@ -141,6 +142,22 @@ export interface ViewState {
   mouths: MouthSettings;
   /** The place mouths sit on is shown with handles. */
   mouthGuideShown: boolean;
+  /** What stands beside the Roll. */
+  rollCard: 'drawing' | 'chart';
+  /** The computed drawing that belongs here is seen as a faint ghost. */
+  halfGhost: boolean;
+  /** Points followed through the drawings. */
+  followed: FollowedPoint[];
+}
+
+/** A point of a line, followed through the drawings of its layer. */
+export interface FollowedPoint {
+  id: Id;
+  layerId: Id;
+  drawing: Id;
+  line: Id;
+  /** How far along the line. */
+  share: number;
 }
 
 /** What stands open under the tracks. */
@@ -211,6 +228,9 @@ export function firstView(shot: Shot): ViewState {
     soundCard: 'clip',
     mouths: { chart: null, lead: 1, ones: false },
     mouthGuideShown: false,
+    rollCard: 'drawing',
+    halfGhost: false,
+    followed: [],
   };
 }
 
@@ -250,6 +270,7 @@ export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettin
   view.mouths = { ...first.mouths, ...view.mouths };
   if (!shot.charts.some(({ id }) => id === view.mouths.chart))
     view.mouths = { ...view.mouths, chart: shot.charts[0]?.id ?? null };
+  view.followed = view.followed.filter(({ drawing }) => shot.drawings[drawing]);
   view.selection = mendSelection(view.selection, shot);
   view.frame = Math.max(0, Math.min(shot.length - 1, view.frame));
   if (view.range) {

@@ -1,4 +1,5 @@
 /** Paints the layers' columns of the sheet: numbers, holds, what comes after the last drawing, what is chosen. */
+import { isFirstPass } from '../../core/between/index.ts';
 import { drawingName, indexAt, progress, reusedFlags, shownRun, starts, totalFrames } from '../../core/sheet/index.ts';
 import { type CellRef, type Drawing, type Layer, type Shot, STAGES } from '../../core/shot/index.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
@@ -81,6 +82,7 @@ function paintColumn(
     const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
     paintNumber(c, cell, drawing, { x: middle, y: top + rh / 2 + 0.5, width: cw - 4, rh, ink });
     if (drawing && staged && !reused[i]) paintStage(c, drawing, x, cw, top + rh / 2);
+    if (drawing && isFirstPass(drawing)) paintFirstPass(c, x, top + rh / 2);
   }
   if (exposures.length > 0) paintAfter(c, scene, layer, column, { first, last, y });
 }
@@ -135,6 +137,15 @@ function paintStage(c: CanvasRenderingContext2D, drawing: Drawing, left: number,
     c.arc(left + width - 5, y + (i - (dots - 1) / 2) * 4, 1.1, 0, 2 * Math.PI);
     c.fill();
   }
+}
+
+/** A computed drawing that no hand has touched: a small ring, as on its chart. */
+function paintFirstPass(c: CanvasRenderingContext2D, left: number, y: number): void {
+  c.strokeStyle = ACCENT;
+  c.lineWidth = 1.1;
+  c.beginPath();
+  c.arc(left + 6, y, 2.4, 0, 2 * Math.PI);
+  c.stroke();
 }
 
 /** What the layer shows after its last drawing: said in words, then shown pale. */

@@ -4,17 +4,12 @@
  * matches around it, and the assignment is made anew a few times.
  */
 import type { Matrix } from '../picture/matrix.ts';
-import { affineFit, type PointPair } from './affine.ts';
+import { PairSums } from './affine.ts';
 import { assign } from './assignment.ts';
+import { correlation, type Lay, laysOf, OPEN_LAYS } from './lays.ts';
 import { limbGuesses } from './limbs.ts';
+import { bonds, type Gaps, gapsOf, relations } from './relations.ts';
 import { POINTS, type Shape } from './shape.ts';
-
-/** How the points of one shape answer to another's: b's point i is a's point (first + i) or, turned about, (first - i). */
-interface Lay {
-  reverse: boolean;
-  /** First point on b for a's first, of POINTS; 0 for open strokes. */
-  first: number;
-}
 
 interface Match {
   a: number;
@@ -25,13 +20,28 @@ interface Match {
   cost: number;
 }
 
-const ROUNDS = 6;
+const ROUNDS = 5;
 const FARTHEST_RATIO = 1.2;
 const ALONE = [1.7, 1.6, 1.6, 1.45, 1.45, 1.45];
 const NEAR = [0.16, 0.16, 0.13, 0.1, 0.1, 0.1];
 const CLOSEDNESS = 0.35;
 const SETTLED = 2;
 const FAR = 0.55;
+/** Of very many pairs only those near by or much alike are looked at. */
+const CROWDED = 90_000;
+const NEAR_BY = 0.2;
+const ALIKE = 0.1;
+/** From this round on neighbours are asked; what a pair then costs by itself counts so much, and being left alone costs this. */
+const ASK_FROM = 3;
+const OWN_SHARE = 0.3;
+const ALONE_ASKED = 1.6;
+/** How a stroke's part goes: its own say, and how much more firm bonds count than loose ones. */
+const OWN_WEIGHT = 0.5;
+const FIRM = 3;
+/** What a pair costs that is known. */
+const KNOWN = 0.05;
+/** How much dearer than what is left alone another match may be and still make one less sure. */
+const RIVAL = 0.3;
 /** Matches less sure than this are open to another guess. */
 const SURE = 0.2;
 
@@ -42,33 +52,6 @@ interface Fit {
 
 const ratioOf = (a: Shape, b: Shape) => Math.abs(Math.log(Math.max(a.length, 1) / Math.max(b.length, 1)));
 
-/** Sum of a's points conjugate times b's, laid so. */
-function correlation(ax: Float64Array, ay: Float64Array, b: Shape, reverse: boolean, first: number): [number, number] {
-  let re = 0;
-  let im = 0;
-  let k = first;
-  const step = reverse ? -1 : 1;
-  for (let i = 0; i < POINTS; i++) {
-    re += ax[i] * b.x[k] + ay[i] * b.y[k];
-    im += ax[i] * b.y[k] - ay[i] * b.x[k];
-    k += step;
-    if (k === POINTS) k = 0;
-    else if (k < 0) k = POINTS - 1;
-  }
-  return [re, im];
-}
-
-/** The ways two shapes can be laid on one another. */
-const OPEN_LAYS: Lay[] = [
-  { reverse: false, first: 0 },
-  { reverse: true, first: POINTS - 1 },
-];
-const CLOSED_LAYS: Lay[] = Array.from({ length: 2 * POINTS }, (_, k) => ({ reverse: k >= POINTS, first: k % POINTS }));
-
-function laysOf(a: Shape, b: Shape): Lay[] {
-  return a.closed && b.closed ? CLOSED_LAYS : OPEN_LAYS;
-}
-
 /** How unlike two shapes are when one may be turned and sized at will: 0 (alike) .. 1. */
 function unlike(a: Shape, b: Shape): number {
   let best = 0;
@@ -77,6 +60,19 @@ function unlike(a: Shape, b: Shape): number {
     best = Math.max(best, re * re + im * im);
   }
   return Math.sqrt(Math.max(0, 1 - best / (a.moment * b.moment)));
+}
+
+/** How two shapes lie on one another best. */
+function likestLay(a: Shape, b: Shape): Lay {
+  let best = Number.NEGATIVE_INFINITY;
+  let out = OPEN_LAYS[0];
+  for (const lay of laysOf(a, b)) {
+    const [re, im] = correlation(a.x, a.y, b, lay.reverse, lay.first);
+    if (re * re + im * im <= best) continue;
+    best = re * re + im * im;
+    out = lay;
+  }
+  return out;
 }
 
 /** Middles, and the box between the 4th and 96th of a hundred points. */
@@ -183,15 +179,18 @@ function meanDistance(at: Predicted, b: Shape, { reverse, first }: Lay): number 
 /** What it costs to take stroke b for the predicted a; nothing when it cannot come to less than `most`. */
 function costOf(a: Shape, at: Predicted, b: Shape, likeness: number, size: number, most: number): Fit | null {
   const [ox, oy] = [at.mx - b.middle.x, at.my - b.middle.y];
+  const open = !a.closed && !b.closed;
   const sure = Math.min(0.7, 0.8 * ratioOf(a, b)) + (a.closed === b.closed ? 0 : CLOSEDNESS);
-  if (sure >= most || far(ox, oy) > 1.2 * size) return null;
+  // Points lie at least as far off as middles do; a limb that turns about its end, less by its length at most.
+  const off = far(ox, oy);
+  const nearest = Math.max(0, off - (open ? Math.max(a.length, b.length) : 0));
+  if (off > 1.2 * size || sure + 5 * Math.min(nearest / size, 0.3) >= most) return null;
   let lay = OPEN_LAYS[0];
   let re = Number.NEGATIVE_INFINITY;
   let angle = 0;
   let pivot = Number.POSITIVE_INFINITY;
   let pivotAngle = 0;
   let pivotLay = OPEN_LAYS[0];
-  const open = !a.closed && !b.closed;
   for (const each of laysOf(a, b)) {
     const [r, i] = correlation(at.x, at.y, b, each.reverse, each.first);
     if (r > re) {
@@ -228,33 +227,55 @@ const SAMPLES = 6;
 
 /** A map for each stroke of `a`, from the matches near it. */
 function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size: number, fallback: Matrix): Matrix[] {
-  const samples = matches.map(({ a: i, b: j, lay, sure }) => {
-    const [one, other] = [a[i], b[j]];
-    const points = Array.from({ length: SAMPLES }, (_, s) => {
-      const k = Math.round((s * (POINTS - 1)) / (SAMPLES - 1));
-      const other_ = (lay.first + (lay.reverse ? -k : k) + 2 * POINTS) % POINTS;
-      return {
-        px: one.x[k] + one.middle.x,
-        py: one.y[k] + one.middle.y,
-        qx: other.x[other_] + other.middle.x,
-        qy: other.y[other_] + other.middle.y,
-        w: 0,
-      };
-    });
-    return { middle: one.middle, sure, points };
-  });
+  const sums = sumsOf(a, b, matches);
   const reach = 2 * (near * size) ** 2;
   const hold = (0.05 * size) ** 2;
   return a.map(({ middle }) => {
-    const pairs: PointPair[] = [];
-    for (const each of samples) {
-      const d = (each.middle.x - middle.x) ** 2 + (each.middle.y - middle.y) ** 2;
-      const w = each.sure * Math.exp(-d / reach) + 1e-5 * each.sure;
-      if (w < 1e-7) continue;
-      for (const point of each.points) pairs.push({ ...point, w });
-    }
-    return affineFit(pairs, hold) ?? fallback;
+    const all = new PairSums();
+    matches.forEach(({ a: i, sure }, k) => {
+      const d = (a[i].middle.x - middle.x) ** 2 + (a[i].middle.y - middle.y) ** 2;
+      const w = sure * Math.exp(-d / reach) + 1e-5 * sure;
+      if (w >= 1e-7) all.addAll(sums[k], w);
+    });
+    return all.fit(hold) ?? fallback;
   });
+}
+
+/** What each match says of where points go. */
+function sumsOf(a: Shape[], b: Shape[], matches: Match[]): PairSums[] {
+  return matches.map(({ a: i, b: j, lay }) => {
+    const [one, other, out] = [a[i], b[j], new PairSums()];
+    for (let s = 0; s < SAMPLES; s++) {
+      const k = Math.round((s * (POINTS - 1)) / (SAMPLES - 1));
+      const l = (lay.first + (lay.reverse ? -k : k) + 2 * POINTS) % POINTS;
+      out.add(
+        one.x[k] + one.middle.x,
+        one.y[k] + one.middle.y,
+        other.x[l] + other.middle.x,
+        other.y[l] + other.middle.y,
+        1,
+      );
+    }
+    return out;
+  });
+}
+
+/** A map for each stroke of `a` from those it holds together with: how the part it belongs to goes. */
+function partMaps(a: Shape[], b: Shape[], matches: Match[], gaps: Gaps, size: number, fallback: Matrix): Matrix[] {
+  const sums = sumsOf(a, b, matches);
+  const near = localMaps(a, b, matches, NEAR[ROUNDS - 1], size, fallback);
+  const hold = (0.05 * size) ** 2;
+  const bond = bonds(a, b, matches, gaps, size);
+  matches.forEach(({ a: i }, k) => {
+    const all = new PairSums();
+    all.addAll(sums[k], OWN_WEIGHT);
+    for (let l = 0; l < matches.length; l++) {
+      const w = bond[k * matches.length + l] ** FIRM;
+      if (w > 1e-4) all.addAll(sums[l], w);
+    }
+    near[i] = all.fit(hold) ?? near[i];
+  });
+  return near;
 }
 
 export interface MatchWishes {
@@ -272,6 +293,14 @@ export interface Matching {
   maps: Matrix[];
 }
 
+function shapeCosts(a: Shape[], b: Shape[], likeness: Float64Array): Float64Array {
+  const m = b.length;
+  return likeness.map((like, at) => {
+    const [p, q] = [a[Math.floor(at / m)], b[at % m]];
+    return 0.9 * Math.min(1, like) + Math.min(0.7, 0.8 * ratioOf(p, q)) + (p.closed === q.closed ? 0 : CLOSEDNESS);
+  });
+}
+
 /** Matches the strokes of two drawings. */
 export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress = () => {} }: MatchWishes): Matching {
   const [n, m] = [a.length, b.length];
@@ -283,11 +312,15 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
   let maps: Matrix[][] = starts.map((map) => a.map(() => map));
   let matches: Match[] = [];
   let limbs = new Map<number, Matrix>();
+  const crowded = n * m > CROWDED;
+  const near = gapsOf(a, b, size);
   const known = new Map(fixed.map(({ a: i, b: j }) => [i, j]));
   const taken = new Set(known.values());
   for (let round = 0; round < ROUNDS; round++) {
     const cost = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
     const fits: (Fit | null)[] = Array(n * m).fill(null);
+    // What costs more is neither taken nor a rival of what is.
+    const worth = ALONE[round] + RIVAL;
     for (let i = 0; i < n; i++) {
       const own = limbs.get(i);
       const guesses = [...maps.map((each) => each[i]), ...(own ? [own] : [])].map((map) => predicted(a[i], map));
@@ -296,24 +329,46 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
         const at = i * m + j;
         if (likeness[at] === Number.POSITIVE_INFINITY && !known.has(i)) continue;
         for (const guess of guesses) {
-          // Once the maps have settled, what would come to lie far off is not looked at.
-          if (round >= SETTLED && far(guess.mx - b[j].middle.x, guess.my - b[j].middle.y) > FAR * size) continue;
-          const fit = costOf(a[i], guess, b[j], Math.min(1, likeness[at]), size, cost[at]);
+          // Once the maps have settled, what would come to lie far off is not looked at; among very many not before either.
+          const off = far(guess.mx - b[j].middle.x, guess.my - b[j].middle.y);
+          if (!known.has(i) && off > (round >= SETTLED ? FAR : crowded && likeness[at] > ALIKE ? NEAR_BY : 10) * size)
+            continue;
+          const fit = costOf(
+            a[i],
+            guess,
+            b[j],
+            Math.min(1, likeness[at]),
+            size,
+            known.has(i) ? Infinity : Math.min(cost[at], worth),
+          );
           if (fit) {
             cost[at] = fit.cost;
             fits[at] = fit;
           }
         }
-        if (known.has(i) && fits[at]) cost[at] = Math.min(cost[at], 0.05);
+        if (known.has(i)) {
+          fits[at] ??= { cost: KNOWN, lay: likestLay(a[i], b[j]) };
+          cost[at] = Math.min(cost[at], KNOWN);
+        }
       }
     }
-    const of = assign(cost, n, m, ALONE[round]);
+    let alone = ALONE[round];
+    if (round >= ASK_FROM && n * m <= CROWDED) {
+      const said = relations({ a, b, shapeCost: shapeCosts(a, b, likeness), cost, maps: maps[0], size, ...near });
+      for (let at = 0; at < n * m; at++) {
+        if (cost[at] === Number.POSITIVE_INFINITY || known.has(Math.floor(at / m))) continue;
+        cost[at] = OWN_SHARE * cost[at] + 1 - Math.max(0, said.support[at]);
+        if (said.lays[at] && fits[at]) fits[at] = { cost: cost[at], lay: said.lays[at]! };
+      }
+      alone = ALONE_ASKED;
+    }
+    const of = assign(cost, n, m, alone);
     matches = [];
     for (let i = 0; i < n; i++) {
       const j = of[i];
       if (j < 0) continue;
       const here = cost[i * m + j];
-      let second = ALONE[round] + 0.3;
+      let second = alone + RIVAL;
       for (let k = 0; k < m; k++) if (k !== j) second = Math.min(second, cost[i * m + k]);
       for (let k = 0; k < n; k++) if (k !== i) second = Math.min(second, cost[k * m + j]);
       const sure = Math.exp(-here / 0.5) / (1 + Math.exp(-(second - here) / 0.12));
@@ -329,5 +384,5 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
     maps = [localMaps(a, b, matches, NEAR[round], size, starts[0])];
     progress(0.2 + (0.8 * (round + 1)) / ROUNDS);
   }
-  return { matches, maps: maps[0] };
+  return { matches, maps: partMaps(a, b, matches, near, size, starts[0]) };
 }

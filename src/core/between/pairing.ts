@@ -10,6 +10,9 @@ export interface Pairing {
   from: Path;
   to: Path;
   closed: boolean;
+  /** Where along each stroke's shape the points lie, as shares; beyond a part that is seen, its end's. */
+  shareFrom: Float64Array;
+  shareTo: Float64Array;
   /** Parts (shares along it) that are seen in each drawing; the rest is hidden there and was completed. */
   seenFrom: [number, number];
   seenTo: [number, number];
@@ -136,10 +139,12 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
     const closed = one.closed && other.closed;
     const whole: [number, number] = [0, 1];
     let at: (share: number) => [[number, number], [number, number]];
+    let shares: (share: number) => [number, number];
     let [seenFrom, seenTo] = [whole, whole];
     const scale = Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2])) || 1;
     if (closed) {
       const along = closedAlong(one, other, map, lay.reverse);
+      shares = (share) => [share, along(share) - Math.floor(along(share))];
       at = (share) => [pointAt(one, share), pointAt(other, along(share))];
     } else {
       const there = (x: number, y: number) => mapPoint(map, x, y);
@@ -148,8 +153,11 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
       const inA = one.closed || other.closed ? null : partOf(one, other, there, lay.reverse, scale);
       const inB = one.closed || other.closed || inA ? null : partOf(other, one, home, lay.reverse, 1 / scale);
       const flip = (share: number) => (lay.reverse ? 1 - share : share);
+      const within = ([low, high]: [number, number], share: number) =>
+        Math.max(0, Math.min(1, (share - low) / Math.max(1e-9, high - low)));
       if (inA) {
         seenTo = inA;
+        shares = (share) => [share, flip(within(inA, share))];
         at = (share) => [
           pointAt(one, share),
           completed(other, lay.reverse, inA, (s) => there(...pointAt(one, s)), share),
@@ -158,21 +166,27 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
         // Shares run along b here; a is the part.
         const part: [number, number] = lay.reverse ? [1 - inB[1], 1 - inB[0]] : inB;
         seenFrom = part;
+        shares = (share) => [within(part, share), flip(share)];
         at = (share) => [
           completed(one, false, part, (s) => home(...pointAt(other, flip(s))), share),
           pointAt(other, flip(share)),
         ];
-      } else at = (share) => [pointAt(one, share), pointAt(other, flip(share))];
+      } else {
+        shares = (share) => [share, flip(share)];
+        at = (share) => [pointAt(one, share), pointAt(other, flip(share))];
+      }
     }
     const length = Math.max(one.length, other.length);
     const count = Math.max(closed ? FEWEST_ROUND : FEWEST, Math.min(MOST, Math.round(length / SPACING) + 1));
     const from = new Float64Array(2 * count);
     const to = new Float64Array(2 * count);
+    const [shareFrom, shareTo] = [new Float64Array(count), new Float64Array(count)];
     for (let k = 0; k < count; k++) {
       const [p, q] = at(closed ? k / count : k / (count - 1));
       from.set(p, 2 * k);
       to.set(q, 2 * k);
+      [shareFrom[k], shareTo[k]] = shares(closed ? k / count : k / (count - 1));
     }
-    return { a: i, b: j, from, to, closed, seenFrom, seenTo, map };
+    return { a: i, b: j, from, to, closed, shareFrom, shareTo, seenFrom, seenTo, map };
   });
 }

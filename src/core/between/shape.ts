@@ -12,6 +12,8 @@ export interface Shape {
   along: Float64Array;
   length: number;
   closed: boolean;
+  /** Part of the given points it is, as shares of their length: what was drawn twice is cut off. */
+  cut: [number, number];
   /** POINTS points evenly along it, about their middle. */
   x: Float64Array;
   y: Float64Array;
@@ -28,6 +30,9 @@ const MEETS = 5;
 const MEETS_SHARE = 0.015;
 /** Ends that run over each other are looked for in this share of the length at both ends. */
 const OVERLAP = 0.12;
+
+/** Points looked at at each end. */
+const MOST_ENDS = 300;
 
 function lengths(path: Path, closed: boolean): Float64Array {
   const n = path.length / 2;
@@ -56,8 +61,10 @@ function nearestEnds(path: Path, along: Float64Array): { from: number; to: numbe
   const length = along[n - 1];
   let best = Number.POSITIVE_INFINITY;
   let out = { from: 0, to: n - 1, gap: 0 };
-  for (let i = 0; i < n && along[i] < OVERLAP * length; i++) {
-    for (let j = n - 1; j > i + 2 && along[j] > (1 - OVERLAP) * length; j--) {
+  // A line of very many points is looked at in larger steps: it would take for ever.
+  const step = Math.max(1, Math.floor((OVERLAP * n) / MOST_ENDS));
+  for (let i = 0; i < n && along[i] < OVERLAP * length; i += step) {
+    for (let j = n - 1; j > i + 2 && along[j] > (1 - OVERLAP) * length; j -= step) {
       const gap = Math.hypot(path[2 * i] - path[2 * j], path[2 * i + 1] - path[2 * j + 1]);
       // Cutting more has to bring the ends that much nearer.
       const cost = gap + 0.05 * (along[i] + length - along[j]);
@@ -81,6 +88,18 @@ function sameWay(path: Path, i: number, j: number): boolean {
   return ax * bx + ay * by > 0.5 * Math.hypot(ax, ay) * Math.hypot(bx, by);
 }
 
+/** The piece of a path that a length along it lies on, and the share of that piece; two points at least. */
+export function placeOf(along: Float64Array, want: number): { low: number; t: number } {
+  let low = 0;
+  let high = along.length - 1;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (along[middle] <= want) low = middle;
+    else high = middle;
+  }
+  return { low, t: (want - along[low]) / (along[high] - along[low] || 1) };
+}
+
 /** The point a share of the way along; on a closed path shares go round. */
 export function pointAt(
   { path, along, length, closed }: Pick<Shape, 'path' | 'along' | 'length' | 'closed'>,
@@ -89,15 +108,8 @@ export function pointAt(
   const n = path.length / 2;
   if (n === 1 || length === 0) return [path[0], path[1]];
   const want = (closed ? share - Math.floor(share) : Math.max(0, Math.min(1, share))) * length;
-  let low = 0;
-  let high = along.length - 1;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (along[middle] <= want) low = middle;
-    else high = middle;
-  }
-  const step = along[high] - along[low] || 1;
-  const t = (want - along[low]) / step;
+  const { low, t } = placeOf(along, want);
+  const high = low + 1;
   const [a, b] = [2 * low, 2 * (high % n)];
   return [path[a] + t * (path[b] - path[a]), path[a + 1] + t * (path[b + 1] - path[a + 1])];
 }
@@ -110,6 +122,7 @@ export function shapeOf(points: ArrayLike<number>): Shape {
   const open = along[along.length - 1];
   const n = path.length / 2;
   let closed = false;
+  let cut: [number, number] = [0, 1];
   if (n > 4 && open > 3 * CLOSED_GAP) {
     const gap = Math.hypot(path[0] - path[2 * n - 2], path[1] - path[2 * n - 1]);
     const ends = nearestEnds(path, along);
@@ -118,6 +131,7 @@ export function shapeOf(points: ArrayLike<number>): Shape {
     closed = gap < Math.max(CLOSED_GAP, CLOSED_SHARE * open) || runsOn;
     if (closed) {
       // What was drawn twice is there once.
+      cut = [along[ends.from] / open, along[ends.to] / open];
       path = path.slice(2 * ends.from, 2 * ends.to + 2);
       along = lengths(path, true);
     }
@@ -139,5 +153,5 @@ export function shapeOf(points: ArrayLike<number>): Shape {
     y[i] -= middle.y;
     moment += x[i] * x[i] + y[i] * y[i];
   }
-  return { path, along, length, closed, x, y, middle, moment: Math.max(moment, 1e-6) };
+  return { path, along, length, closed, cut, x, y, middle, moment: Math.max(moment, 1e-6) };
 }

@@ -4,6 +4,7 @@
  */
 import { Carrier, figureMotion, type Motion } from './motion.ts';
 import type { Pairing } from './pairing.ts';
+import { type Pin, pinned } from './pins.ts';
 import type { Path } from './shape.ts';
 
 /** How far along a line its turn is measured, and how near lines hold to one another: shares of the figure's size. */
@@ -13,10 +14,15 @@ const NEIGHBOUR = 0.12;
 const LOOK = 5;
 const LINKS = 3;
 const LINK_WEIGHT = 0.1;
+/** An end as near as this to another line in both drawings touches it, and goes on touching. */
+const TOUCH = 0.015;
+const TOUCH_WEIGHT = 2;
 /** Held weakly everywhere, strongly where nothing moves. */
 const ANCHOR = 0.01;
 const STILL_ANCHOR = 0.5;
 const STILL = 0.012;
+/** Points that have to be where they are put. */
+const HELD = 1000;
 const STEPS = 120;
 const EXACT = 1e-4;
 
@@ -44,6 +50,16 @@ export interface Tween {
   /** How each pairing's points are carried. */
   carriers: Carrier[];
   figure: Motion;
+  /** Pairings whose points go straight. */
+  straight: boolean[];
+  pins: Pin[];
+  size: number;
+}
+
+export interface TweenWishes {
+  /** For each pairing whether its points go straight from place to place; none do when left out. */
+  straight?: boolean[];
+  pins?: Pin[];
 }
 
 /** The turn at each point of a pairing: best over its surroundings, going on evenly along the line. */
@@ -143,7 +159,7 @@ function addLinks(
   for (let i = 0; i < owner.length; i++) {
     const end = i === 0 || i === owner.length - 1 || owner[i - 1] !== owner[i] || owner[i + 1] !== owner[i];
     if (i % LOOK !== 0 && !end) continue;
-    const found: { j: number; far: number }[] = [];
+    const found: { j: number; far: number; touch: boolean }[] = [];
     const [x, y] = [from[2 * i], from[2 * i + 1]];
     for (let u = -1; u <= 1; u++)
       for (let v = -1; v <= 1; v++)
@@ -151,23 +167,25 @@ function addLinks(
           if (owner[j] === owner[i]) continue;
           const a = Math.hypot(from[2 * j] - x, from[2 * j + 1] - y);
           const b = Math.hypot(to[2 * j] - to[2 * i], to[2 * j + 1] - to[2 * i + 1]);
-          if (a < reach && b < reach) found.push({ j, far: (a + b) / 2 });
+          const touch = end && a < TOUCH * size && b < TOUCH * size;
+          if (a < reach && b < reach) found.push({ j, far: (a + b) / 2, touch });
         }
     found.sort((p, q) => p.far - q.far);
     const lines = new Set<number>();
-    for (const { j, far } of found) {
+    for (const { j, far, touch } of found) {
       if (lines.size >= LINKS) break;
       if (lines.has(owner[j])) continue;
       lines.add(owner[j]);
       const apart = turns[j] - turns[i];
       const turn = turns[i] + Math.atan2(Math.sin(apart), Math.cos(apart)) / 2;
-      list.add(from, to, i, j, LINK_WEIGHT * Math.exp(-far / (0.35 * reach)), turn);
+      const weight = touch ? TOUCH_WEIGHT : LINK_WEIGHT * Math.exp(-far / (0.35 * reach));
+      list.add(from, to, i, j, weight, turn);
     }
   }
 }
 
 /** Makes matched strokes ready for any drawing between the two. `size`: height of the figure, pixels. */
-export function makeTween(pairings: Pairing[], size: number): Tween {
+export function makeTween(pairings: Pairing[], size: number, { straight = [], pins = [] }: TweenWishes = {}): Tween {
   const first = new Int32Array(pairings.length + 1);
   pairings.forEach(({ from }, k) => {
     first[k + 1] = first[k] + from.length / 2;
@@ -197,15 +215,16 @@ export function makeTween(pairings: Pairing[], size: number): Tween {
     const move = Math.hypot(to[2 * i] - from[2 * i], to[2 * i + 1] - from[2 * i + 1]) / (STILL * size);
     anchor[i] = ANCHOR + STILL_ANCHOR * Math.exp(-move * move);
   }
-  return { pairings, first, from, to, edges: list.done(), anchor, carriers, figure };
+  return { pairings, first, from, to, edges: list.done(), anchor, carriers, figure, straight, pins, size };
 }
 
 /** What all points want at t, along one axis, and the sum of weights at each. */
 function solve(
-  { edges, anchor, figure }: Tween,
+  { edges, figure }: Tween,
   t: number,
   axis: 0 | 1,
   carried: Float64Array,
+  anchor: Float64Array,
   diagonal: Float64Array,
 ): Float64Array {
   const n = anchor.length;
@@ -274,33 +293,55 @@ export interface Between {
   closed: boolean;
 }
 
-/** The lines at `t`, 0 (the first drawing) .. 1 (the second), as much of each as is seen then. */
-export function linesAt(tween: Tween, t: number): Between[] {
-  const { edges, anchor, pairings, first } = tween;
+/** Where all points are at `t`, 0 (the first drawing) .. 1 (the second): x, y pairs. */
+export function placesAt(tween: Tween, t: number): Float64Array {
+  const { edges, first, from, to } = tween;
+  const anchor = tween.anchor.slice();
+  const carried = new Float64Array(2 * anchor.length);
+  tween.carriers.forEach((carrier, k) => {
+    for (let i = first[k]; i < first[k + 1]; i++) {
+      const [ax, ay, bx, by] = [from[2 * i], from[2 * i + 1], to[2 * i], to[2 * i + 1]];
+      if (tween.straight[k]) {
+        carried[2 * i] = ax + t * (bx - ax);
+        carried[2 * i + 1] = ay + t * (by - ay);
+        anchor[i] = HELD;
+      } else carried.set(carrier.at(t, ax, ay, bx, by), 2 * i);
+    }
+  });
+  pinned(tween, t, carried, anchor, HELD);
   const diagonal = anchor.slice();
   for (let e = 0; e < edges.count; e++) {
     diagonal[edges.i[e]] += edges.weight[e];
     diagonal[edges.j[e]] += edges.weight[e];
   }
-  const carried = new Float64Array(2 * anchor.length);
-  tween.carriers.forEach((carrier, k) => {
-    for (let i = first[k]; i < first[k + 1]; i++)
-      carried.set(carrier.at(t, tween.from[2 * i], tween.from[2 * i + 1], tween.to[2 * i], tween.to[2 * i + 1]), 2 * i);
-  });
-  const x = solve(tween, t, 0, carried, diagonal);
-  const y = solve(tween, t, 1, carried, diagonal);
-  return pairings.map(({ closed, seenFrom, seenTo }, k) => {
-    const n = first[k + 1] - first[k];
-    const share = (side: 0 | 1) => (1 - t) * seenFrom[side] + t * seenTo[side];
-    const low = closed ? 0 : Math.round(share(0) * (n - 1));
-    const high = closed ? n - 1 : Math.round(share(1) * (n - 1));
+  const x = solve(tween, t, 0, carried, anchor, diagonal);
+  const y = solve(tween, t, 1, carried, anchor, diagonal);
+  const out = new Float64Array(2 * x.length);
+  for (let i = 0; i < x.length; i++) {
+    out[2 * i] = x[i];
+    out[2 * i + 1] = y[i];
+  }
+  return out;
+}
+
+/** First and last of a pairing's points that are seen at `t`. */
+export function seenAt({ pairings, first }: Tween, k: number, t: number): [low: number, high: number] {
+  const { closed, seenFrom, seenTo } = pairings[k];
+  const n = first[k + 1] - first[k];
+  const share = (side: 0 | 1) => (1 - t) * seenFrom[side] + t * seenTo[side];
+  return closed ? [0, n - 1] : [Math.round(share(0) * (n - 1)), Math.round(share(1) * (n - 1))];
+}
+
+/** The lines at `t`, as much of each as is seen then. */
+export function linesAt(tween: Tween, t: number): Between[] {
+  const places = placesAt(tween, t);
+  return tween.pairings.map(({ closed }, k) => {
+    const first = tween.first[k];
+    const [low, high] = seenAt(tween, k, t);
     const path = new Float64Array(2 * (high - low + 1) + (closed ? 2 : 0));
-    for (let i = low; i <= high; i++) {
-      path[2 * (i - low)] = x[first[k] + i];
-      path[2 * (i - low) + 1] = y[first[k] + i];
-    }
+    path.set(places.subarray(2 * (first + low), 2 * (first + high + 1)));
     // A closed line comes back to its start.
-    if (closed) path.set([x[first[k]], y[first[k]]], path.length - 2);
+    if (closed) path.set(places.subarray(2 * first, 2 * first + 2), path.length - 2);
     return { pairing: k, path, closed };
   });
 }

@@ -5,6 +5,7 @@ import { type Sound, writeWav } from '../sound/index.ts';
 import { type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
 import { deliveryPalette, encodeGif, gifRuns, mapToPalette } from './gif.ts';
 import { deliveryName, type ExportOptions, type FormatId } from './options.ts';
+import { writeSheetPdf } from './sheet-pdf.ts';
 
 /** Thrown out of a writer when the person stopped it. */
 export class Stopped extends Error {
@@ -106,6 +107,19 @@ const wav: ExportFormat = {
   },
 };
 
+/** The sheet as pages to print: timing, charts, track reading, notes. */
+const sheet: ExportFormat = {
+  id: 'sheet',
+  name: 'Sheet, PDF',
+  extension: 'pdf',
+  type: 'application/pdf',
+  pictures: false,
+  async write({ shot, options, progress }) {
+    progress(0);
+    return writeSheetPdf(shot, options.from, options.to, progress);
+  },
+};
+
 function joined(parts: Uint8Array[]): Uint8Array<ArrayBuffer> {
   const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
   let at = 0;
@@ -116,7 +130,7 @@ function joined(parts: Uint8Array[]): Uint8Array<ArrayBuffer> {
   return out;
 }
 
-export const FORMATS: ExportFormat[] = [gif, png, wav];
+export const FORMATS: ExportFormat[] = [gif, png, wav, sheet];
 
 export function formatOf(id: FormatId): ExportFormat {
   return FORMATS.find((format) => format.id === id)!;

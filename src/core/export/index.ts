@@ -3,3 +3,4 @@ export * from './formats.ts';
 export * from './frames.ts';
 export * from './gif.ts';
 export * from './options.ts';
+export * from './sheet-pdf.ts';

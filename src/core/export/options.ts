@@ -1,12 +1,12 @@
 import { IsBoolean, IsHexColor, IsIn, IsInt, Max, Min } from 'class-validator';
 import type { Shot } from '../shot/model.ts';
 
-const FORMAT_IDS = ['gif', 'png', 'wav'] as const;
+const FORMAT_IDS = ['gif', 'png', 'wav', 'sheet'] as const;
 export type FormatId = (typeof FORMAT_IDS)[number];
 
 /** What is asked of a delivery. Frames are 0-based, `to` inclusive. */
 export class ExportOptions {
-  @IsIn(FORMAT_IDS, { message: 'The format must be GIF, PNG sequence or WAV.' })
+  @IsIn(FORMAT_IDS, { message: 'The format must be GIF, PNG sequence, WAV or the sheet.' })
   format: FormatId = 'gif';
 
   @IsInt({ message: 'The first frame must be a whole number.' })

@@ -1,4 +1,7 @@
 export * from './bad-timing.ts';
+export * from './chart-edits.ts';
+export * from './chart-presets.ts';
+export * from './charts.ts';
 export * from './cleanup.ts';
 export * from './drawings.ts';
 export * from './exposures.ts';

@@ -24,6 +24,8 @@ export const LIMITS = {
   /** Letters of one written sound. */
   maxSound: 24,
   maxCharts: 24,
+  /** Ticks of a timing chart. */
+  maxTicks: 40,
 } as const;
 
 export interface PaperSize {
@@ -80,9 +82,11 @@ export function makeDrawing(layerId: Id, number: number, over: Partial<Drawing> 
     number,
     label: '',
     role: 'between',
+    spacing: null,
     stage: 'rough',
     ink: [],
     paint: [],
+    firstPass: null,
     mouth: null,
     ...over,
   };
@@ -146,6 +150,7 @@ export function makeShot(wishes: ShotWishes): Shot {
     markers: [],
     notes: [],
     guides: noGuides(),
+    passages: [],
     model: null,
     reading: [],
     charts: [],

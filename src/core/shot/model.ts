@@ -89,6 +89,37 @@ export type Role = 'key' | 'breakdown' | 'between';
 export const STAGES = ['rough', 'tied down', 'clean', 'painted'] as const;
 export type Stage = (typeof STAGES)[number];
 
+/** How a line goes that only one of two drawings has: not at all, shrinking to where it hides, or along with the rest. */
+export const ALONE_WAYS = ['leave', 'fade', 'keep'] as const;
+export type AloneWay = (typeof ALONE_WAYS)[number];
+
+/** What the hand has settled about the way from one drawing to another; lines are named by their ids. */
+export interface Passage {
+  from: Id;
+  to: Id;
+  /** Lines that are one and the same; a line with several others is drawn in pieces there. */
+  pairs: { a: Id; b: Id }[];
+  /** Lines that have no counterpart. */
+  loose: Id[];
+  alone: { line: Id; way: AloneWay }[];
+  /** Lines of the first drawing whose points go straight instead of turning; `straight`: all do. */
+  straightLines: Id[];
+  straight: boolean;
+  /** Points of the first drawing's lines (a share along the line) that follow an arc guide. */
+  pins: { line: Id; at: number; arc: Id }[];
+}
+
+/** How a drawing came to be that was computed and not drawn. */
+export interface FirstPass {
+  /** The drawings it was made from, in order: keys, breakdowns. */
+  chain: Id[];
+  /** Ids of the only lines that were asked for; null: all. */
+  only: Id[] | null;
+  /** Prints of what it was made from and of what came out: as long as the second still holds, no hand has touched it. */
+  of: string;
+  made: string;
+}
+
 export interface Drawing {
   id: Id;
   layerId: Id;
@@ -97,9 +128,13 @@ export interface Drawing {
   /** A name of its own, shown instead of the number; empty for none. */
   label: string;
   role: Role;
+  /** Where it lies between the keys around it, 0..1, on their timing chart; null: nobody has said. */
+  spacing: number | null;
   stage: Stage;
   ink: Stroke[];
   paint: Area[];
+  /** Computed; null for what the hand drew from nothing. */
+  firstPass: FirstPass | null;
   /** Put down from a mouth chart; null for what was drawn by hand. */
   mouth: LaidMouth | null;
 }
@@ -323,7 +358,7 @@ export interface Mirror {
 }
 
 /** A path something is to follow, drawn once and seen over every drawing. */
-interface ArcGuide {
+export interface ArcGuide {
   id: Id;
   /** x, y pairs of a uniform Catmull-Rom curve. */
   points: number[];
@@ -368,6 +403,7 @@ export interface Shot {
   /** In order of frames. */
   notes: Note[];
   guides: Guides;
+  passages: Passage[];
   /** What figures are compared with: a drawing or a picture of this shot; null for none. */
   model: CellRef | null;
   /** The track reading, in no order. */

@@ -3,7 +3,7 @@ import { makeClip, makeTrack, noGuides, noMouthGuide } from './make.ts';
 import type { Asset, Brush, Clip, Drawing, Layer, Response, Shot, Stroke, Track } from './model.ts';
 
 /** What has come since the first version. */
-type Since = 'markers' | 'notes' | 'guides' | 'model' | 'reading' | 'charts' | 'mouthGuide';
+type Since = 'markers' | 'notes' | 'guides' | 'passages' | 'model' | 'reading' | 'charts' | 'mouthGuide';
 type OlderClip = Pick<Clip, 'id' | 'name' | 'asset' | 'frame' | 'in' | 'out' | 'gain'> & Partial<Clip>;
 type OlderTrack = Pick<Track, 'id' | 'name' | 'muted'> & Partial<Omit<Track, 'clips'>> & { clips: OlderClip[] };
 
@@ -35,6 +35,7 @@ export function bringUpToDate(shot: OlderShot): Shot {
     markers: shot.markers ?? [],
     notes: shot.notes ?? [],
     guides: shot.guides ?? noGuides(),
+    passages: shot.passages ?? [],
     model: shot.model ?? null,
     assets: Object.fromEntries(
       Object.entries(shot.assets).map(([id, asset]) => [id, { ...asset, lines: asset.lines ?? [] }]),
@@ -89,8 +90,8 @@ function strokeUpToDate(stroke: OlderStroke): Stroke {
   return { ...stroke, name: stroke.name ?? '', brush: brushUpToDate(stroke.brush) };
 }
 
-type OlderDrawing = Omit<Drawing, 'label' | 'stage' | 'ink' | 'mouth'> &
-  Partial<Pick<Drawing, 'label' | 'stage' | 'mouth'>> & { ink: OlderStroke[] };
+type DrawingSince = 'label' | 'stage' | 'mouth' | 'spacing' | 'firstPass';
+type OlderDrawing = Omit<Drawing, DrawingSince | 'ink'> & Partial<Pick<Drawing, DrawingSince>> & { ink: OlderStroke[] };
 
 /** The same for a drawing. */
 export function drawingUpToDate(drawing: OlderDrawing): Drawing {
@@ -99,6 +100,8 @@ export function drawingUpToDate(drawing: OlderDrawing): Drawing {
     label: drawing.label ?? '',
     stage: drawing.stage ?? 'rough',
     mouth: drawing.mouth ?? null,
+    spacing: drawing.spacing ?? null,
+    firstPass: drawing.firstPass ?? null,
     ink: drawing.ink.map(strokeUpToDate),
   };
 }
@@ -123,7 +126,8 @@ export function keptUpToDate<T>(value: T): T {
   const whole = entries.some(([key, each]) => each !== (value as Record<string, unknown>)[key])
     ? (Object.fromEntries(entries) as T & object)
     : value;
-  if (lacks(whole, ['ink', 'paint', 'layerId'], 'mouth')) return drawingUpToDate(whole as unknown as OlderDrawing) as T;
+  if (lacks(whole, ['ink', 'paint', 'layerId'], 'firstPass'))
+    return drawingUpToDate(whole as unknown as OlderDrawing) as T;
   if (lacks(whole, ['asset', 'in', 'out', 'gain'], 'words')) return clipUpToDate(whole as unknown as OlderClip) as T;
   if (lacks(whole, ['clips', 'muted'], 'solo')) return trackUpToDate(whole as unknown as OlderTrack) as T;
   return whole;

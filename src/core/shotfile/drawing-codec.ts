@@ -13,6 +13,7 @@ import {
   type Area,
   type Brush,
   type Drawing,
+  type FirstPass,
   type Id,
   type LaidMouth,
   POINT_SIZE,
@@ -56,6 +57,9 @@ export interface DrawingHead {
   stage?: Stage;
   /** Came with version 4 of the shot file. */
   mouth?: LaidMouth | null;
+  /** Came with version 5 of the shot file. */
+  spacing?: number | null;
+  firstPass?: FirstPass | null;
   /** Each brush once. */
   brushes: Brush[];
   ink: StrokeHead[];
@@ -94,6 +98,8 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
     role: drawing.role,
     stage: drawing.stage,
     mouth: drawing.mouth,
+    spacing: drawing.spacing,
+    firstPass: drawing.firstPass,
     brushes,
     ink: drawing.ink.map(({ points, brush, ...rest }) => ({
       ...rest,
@@ -188,6 +194,17 @@ export function unpackDrawing(
   if (at !== floats) throw bad('does not match its own list of lines');
   for (let i = 0; i < body.length; i++)
     if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');
-  const { id, layerId, number, label, role, stage, mouth } = head;
-  return drawingUpToDate({ id, layerId, number, label, role, stage, mouth, ink, paint });
+  const { id, layerId, number, label, role, stage, mouth, spacing, firstPass } = head;
+  const own = {
+    id,
+    layerId,
+    number,
+    label,
+    role,
+    stage,
+    mouth,
+    spacing,
+    firstPass: firstPass && { ...firstPass, only: firstPass.only ?? null },
+  };
+  return drawingUpToDate({ ...own, ink, paint });
 }

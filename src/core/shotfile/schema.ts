@@ -24,6 +24,8 @@ import { LIMITS } from '../shot/make.ts';
 import {
   AFTER_LAST,
   type AfterLast,
+  ALONE_WAYS,
+  type AloneWay,
   MIRROR_WAYS,
   type MirrorWay,
   MOUTHS,
@@ -187,6 +189,40 @@ class LaidMouthPart {
   @IsObject() @ValidateNested() @Type(() => MouthPlacePart) at!: MouthPlacePart;
 }
 
+class FirstPassPart {
+  @IsArray() @ArrayMaxSize(LIMITS.maxLength) @Matches(ID, { each: true }) chain!: string[];
+  @IsOptional() @IsArray() @ArrayMaxSize(FAR) @Matches(ID, { each: true }) only!: string[] | null;
+  @IsString() @MaxLength(80) of!: string;
+  @IsString() @MaxLength(80) made!: string;
+}
+
+class LinePairPart {
+  @Matches(ID) a!: string;
+  @Matches(ID) b!: string;
+}
+
+class AlonePart {
+  @Matches(ID) line!: string;
+  @IsIn(ALONE_WAYS) way!: AloneWay;
+}
+
+class PinnedPointPart {
+  @Matches(ID) line!: string;
+  @IsNumber() @Min(0) @Max(1) at!: number;
+  @Matches(ID) arc!: string;
+}
+
+class PassagePart {
+  @Matches(ID) from!: string;
+  @Matches(ID) to!: string;
+  @IsArray() @ArrayMaxSize(FAR) @ValidateNested({ each: true }) @Type(() => LinePairPart) pairs!: LinePairPart[];
+  @IsArray() @ArrayMaxSize(FAR) @Matches(ID, { each: true }) loose!: string[];
+  @IsArray() @ArrayMaxSize(FAR) @ValidateNested({ each: true }) @Type(() => AlonePart) alone!: AlonePart[];
+  @IsArray() @ArrayMaxSize(FAR) @Matches(ID, { each: true }) straightLines!: string[];
+  @IsBoolean() straight!: boolean;
+  @IsArray() @ArrayMaxSize(FAR) @ValidateNested({ each: true }) @Type(() => PinnedPointPart) pins!: PinnedPointPart[];
+}
+
 class MarkerPart {
   @Matches(ID) id!: string;
   @IsInt() @Min(0) @Max(2 * LIMITS.maxLength) frame!: number;
@@ -283,6 +319,12 @@ export class ShotPart {
   @Type(() => NotePart)
   notes?: NotePart[];
   @IsOptional() @ValidateNested() @Type(() => GuidesPart) guides?: GuidesPart;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxLength)
+  @ValidateNested({ each: true })
+  @Type(() => PassagePart)
+  passages?: PassagePart[];
   @IsOptional() @ValidateNested() @Type(() => CellPart) model?: CellPart | null;
   @IsOptional()
   @IsArray()
@@ -327,6 +369,8 @@ export class DrawingPart {
   @IsIn(['key', 'breakdown', 'between']) role!: Role;
   @IsOptional() @IsIn(STAGES) stage?: Stage;
   @IsOptional() @ValidateNested() @Type(() => LaidMouthPart) mouth?: LaidMouthPart | null;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) spacing?: number | null;
+  @IsOptional() @ValidateNested() @Type(() => FirstPassPart) firstPass?: FirstPassPart | null;
   @IsArray() @ValidateNested({ each: true }) @Type(() => BrushPart) brushes!: BrushPart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => StrokePart) ink!: StrokePart[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => AreaPart) paint!: AreaPart[];

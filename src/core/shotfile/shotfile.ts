@@ -7,7 +7,7 @@ import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
 
-const SHOT_FILE_VERSION = 4;
+const SHOT_FILE_VERSION = 5;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked: they would not fit the browser's memory. */
@@ -194,6 +194,12 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
       ground: part.guides.ground ?? null,
       arcs: part.guides.arcs.map((arc) => ({ ...arc })),
     },
+    passages: part.passages?.map((passage) => ({
+      ...passage,
+      pairs: passage.pairs.map((pair) => ({ ...pair })),
+      alone: passage.alone.map((each) => ({ ...each })),
+      pins: passage.pins.map((pin) => ({ ...pin })),
+    })),
     model: part.model ? cellOf(part.model, 'the model sheet') : null,
     reading: part.reading?.map((sound) => ({ ...sound, clip: sound.clip ?? null, fit: sound.fit ?? null })),
     charts: part.charts?.map((chart) => ({

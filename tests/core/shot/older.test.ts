@@ -15,8 +15,11 @@ describe('kept edits of earlier versions', () => {
       ...makeTrack('Voice', { id: 't', muted: true, clips: [] }),
       clips: [{ words: '', loop: null }],
     });
-    const { mouth: _, ...old } = makeDrawing('layer', 4);
-    expect(keptUpToDate({ value: old })).toEqual({ value: { ...old, mouth: null } });
+    // Before in-betweens, and before mouths.
+    const { spacing: _, firstPass: __, ...old } = makeDrawing('layer', 4);
+    expect(keptUpToDate({ value: old })).toEqual({ value: { ...old, spacing: null, firstPass: null } });
+    const { mouth: ___, ...older } = old;
+    expect(keptUpToDate({ value: older })).toEqual({ value: { ...old, spacing: null, firstPass: null } });
   });
   test('what is as it is now is the very same', () => {
     const patches = [

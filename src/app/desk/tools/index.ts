@@ -1,5 +1,6 @@
 import type { ToolId } from '../../session/view-state.ts';
 import { eraser } from './eraser.ts';
+import { followTool } from './follow.ts';
 import { guides } from './guides.ts';
 import { knead } from './knead.ts';
 import { brush, pen, pencil } from './line.ts';
@@ -30,6 +31,7 @@ export const TOOLS: (Tool | null)[] = [
   pour,
   null,
   guides,
+  followTool,
   pegs,
   move,
 ];

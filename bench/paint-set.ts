@@ -1,0 +1,166 @@
+/** Paint carried through a file of cases (`{grid, paper, sequences: [{painted, drawings: [{strokes, regions}]}]}`). */
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import { shapeOf } from '../src/core/between/index.ts';
+import { plainBrush } from '../src/core/ink/index.ts';
+import {
+  paintThrough,
+  type RegionMap,
+  regionAt,
+  regionFacts,
+  regionMap,
+  type ThroughDrawing,
+} from '../src/core/paint/index.ts';
+import { POINT_SIZE, type Stroke } from '../src/core/shot/index.ts';
+
+interface PaintDrawing {
+  strokes: number[][];
+  /** Only those of painted drawings are looked at: colour, area, points of the grid. */
+  regions: { c: number; a: number; pts: number[] }[];
+}
+
+export interface PaintCases {
+  paper: [number, number];
+  grid: [number, number];
+  sequences: { id: string; painted: number[]; drawings: PaintDrawing[] }[];
+}
+
+export interface PaintPrediction {
+  id: string;
+  drawings: { rle: number[]; regions: { color: number; conf: number; unsure: boolean }[]; ms: number }[];
+}
+
+/** Openings tried one after another until nothing leaks, paper pixels. */
+const OPENINGS = [6, 14, 20, 28];
+const LINE = plainBrush('pen', 3, 0);
+
+export function readPaintCases(path: string): PaintCases {
+  const bytes = readFileSync(path);
+  return JSON.parse((path.endsWith('.gz') ? gunzipSync(bytes) : bytes).toString());
+}
+
+/** A case's stroke on a paper as large as the grid. */
+function strokeOf(points: number[], scale: number, i: number): Stroke {
+  const n = points.length / 3;
+  const data = new Float32Array(n * POINT_SIZE);
+  for (let k = 0; k < n; k++)
+    data.set([points[3 * k] * scale, points[3 * k + 1] * scale, points[3 * k + 2], 0, 0, k], k * POINT_SIZE);
+  return { id: `s${i}`, lineage: `s${i}`, name: '', brush: LINE, swatch: 'ink', points: data, closed: false, seed: 1 };
+}
+
+/** Colours of a painted drawing's regions, and whether any reaches the edge or holds two. */
+function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32Array; leaks: boolean } {
+  const votes = new Map<number, Map<number, number>>();
+  for (const { c, pts } of regions)
+    for (let k = 0; k < pts.length; k += 2) {
+      const label = regionAt(map, pts[k] + 0.5, pts[k + 1] + 0.5);
+      const own = votes.get(label) ?? new Map<number, number>();
+      own.set(c, (own.get(c) ?? 0) + 1);
+      votes.set(label, own);
+    }
+  const painted = new Int32Array(map.count + 1);
+  const { edge } = regionFacts(map);
+  let leaks = false;
+  for (const [label, own] of votes) {
+    const sorted = [...own].sort((p, q) => q[1] - p[1]);
+    painted[label] = sorted[0][0];
+    if (edge[label] && sorted[0][0] !== 0) leaks = true;
+    if (sorted.length > 1 && sorted[1][1] >= 4) leaks = true;
+  }
+  return { painted, leaks };
+}
+
+/** The drawings of a sequence with their regions; of painted ones those that do not leak. */
+function prepared({ painted, drawings }: Sequence, [width, height]: [number, number], scale: number) {
+  return drawings.map((drawing, at): ThroughDrawing => {
+    const ink = drawing.strokes.map((stroke, i) => strokeOf(stroke, scale, i));
+    const shapes = drawing.strokes.map((stroke) =>
+      shapeOf(stroke.filter((_, i) => i % 3 !== 2).map((value) => value * scale)),
+    );
+    const maps = OPENINGS.map((gap) => () => regionMap(ink, width, height, gap * scale));
+    if (!painted.includes(at)) return { shapes, maps, painted: null };
+    let best = { map: maps[0](), painted: new Int32Array(0) as Int32Array };
+    for (const make of maps) {
+      const map = make();
+      const { painted: colours, leaks } = coloursOf(map, drawing);
+      best = { map, painted: colours };
+      if (!leaks) break;
+    }
+    return { shapes, maps: [() => best.map], painted: best.painted };
+  });
+}
+
+function runLengths(labels: Int32Array): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < labels.length; ) {
+    const from = i;
+    while (i < labels.length && labels[i] === labels[from]) i++;
+    out.push(labels[from], i - from);
+  }
+  return out;
+}
+
+type Sequence = PaintCases['sequences'][number];
+
+export function predictSequence({ grid, paper }: PaintCases, sequence: Sequence): PaintPrediction {
+  const began = performance.now();
+  const drawings = prepared(sequence, grid, grid[0] / paper[0]);
+  const size = Math.max(...drawings.map(({ shapes }) => heightOf(shapes)));
+  const count = 1 + Math.max(0, ...sequence.painted.flatMap((at) => sequence.drawings[at].regions.map(({ c }) => c)));
+  const carried = paintThrough(drawings, count, size);
+  const ms = (performance.now() - began) / drawings.length;
+  return {
+    id: sequence.id,
+    drawings: carried.map(({ map, regions }) => ({
+      rle: runLengths(map.labels),
+      regions: regions.slice(1).map(({ colour, sure, unsure }) => ({
+        color: colour,
+        conf: Math.round(sure * 1000) / 1000,
+        unsure,
+      })),
+      ms,
+    })),
+  };
+}
+
+/** The naive way: each region takes the colour that most of its places have in the nearest painted drawing. */
+export function sameplace({ grid, paper }: PaintCases, sequence: Sequence): PaintPrediction {
+  const drawings = prepared(sequence, grid, grid[0] / paper[0]);
+  return {
+    id: sequence.id,
+    drawings: drawings.map(({ maps }, at) => {
+      const [from] = [...sequence.painted].sort((p, q) => Math.abs(p - at) - Math.abs(q - at));
+      const [source, colours, map] = [drawings[from].maps[0](), drawings[from].painted!, maps[0]()];
+      const regions = regionFacts(map)
+        .samples.slice(1)
+        .map((points) => {
+          const votes = new Map<number, number>();
+          for (let i = 0; i < points.length; i += 2) {
+            const colour = colours[regionAt(source, points[i], points[i + 1])];
+            votes.set(colour, (votes.get(colour) ?? 0) + 1);
+          }
+          const [color] = [...votes].sort((p, q) => q[1] - p[1])[0] ?? [0];
+          return { color, conf: 1, unsure: false };
+        });
+      return { rle: runLengths(map.labels), regions, ms: 0 };
+    }),
+  };
+}
+
+export function predictPaint(path: string): { method: string; sequences: PaintPrediction[] } {
+  const cases = readPaintCases(path);
+  return {
+    method: 'sides of matched lines, and the figure moved back',
+    sequences: cases.sequences.map((sequence) => predictSequence(cases, sequence)),
+  };
+}
+
+function heightOf(shapes: ThroughDrawing['shapes']): number {
+  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const { path } of shapes)
+    for (let i = 1; i < path.length; i += 2) {
+      low = Math.min(low, path[i]);
+      high = Math.max(high, path[i]);
+    }
+  return Math.max(1, high - low);
+}

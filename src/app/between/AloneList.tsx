@@ -1,0 +1,93 @@
+import { type AloneLine, setAlone } from '../../core/between/index.ts';
+import { drawingName } from '../../core/sheet/index.ts';
+import { ALONE_WAYS, type AloneWay, type Id } from '../../core/shot/index.ts';
+import { useOpenShot } from '../session/open-shot.ts';
+
+const WORDS: Record<AloneWay, string> = {
+  leave: 'leave out',
+  fade: 'fade',
+  keep: 'keep',
+};
+const SELECT = 'h-6 rounded border border-rule bg-white text-sm';
+
+function Ways({ label, value, onChoose }: { label: string; value: AloneWay | ''; onChoose(way: AloneWay): void }) {
+  return (
+    <select
+      aria-label={label}
+      className={SELECT}
+      value={value}
+      onChange={(event) => {
+        onChoose(event.target.value as AloneWay);
+        event.target.blur();
+      }}
+    >
+      {value === '' && <option value="">…</option>}
+      {ALONE_WAYS.map((way) => (
+        <option key={way} value={way}>
+          {WORDS[way]}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** The lines only one of two drawings has, and what becomes of each. */
+export function AloneList({
+  way,
+  alone,
+  onHover,
+}: {
+  way: [Id, Id];
+  alone: AloneLine[];
+  onHover(line: { side: 'a' | 'b'; line: Id } | null): void;
+}) {
+  const { session } = useOpenShot();
+  const set = (lines: Id[], how: AloneWay) =>
+    session.change('lines without a partner', (shot) => setAlone(shot, way, lines, how));
+  if (alone.length === 0) return <p className="text-second">Every line has its partner.</p>;
+  const same = alone.every((each) => each.way === alone[0].way) ? alone[0].way : '';
+  const nameOf = ({ line, side }: AloneLine) => {
+    const drawing = session.shot.drawings[way[side === 'a' ? 0 : 1]];
+    const place = drawing?.ink.findIndex(({ id }) => id === line) ?? -1;
+    const own = drawing?.ink[place]?.name;
+    return `${own || `line ${place + 1}`} in ${drawing ? drawingName(drawing) : '?'}`;
+  };
+  return (
+    <section aria-label="Lines without a partner" className="flex min-h-0 flex-col gap-1">
+      <header className="flex items-center justify-between">
+        <h3 className="font-medium text-attention">{alone.length} without a partner</h3>
+        {alone.length > 1 && (
+          <Ways
+            label="All lines without a partner"
+            value={same}
+            onChoose={(how) =>
+              set(
+                alone.map(({ line }) => line),
+                how,
+              )
+            }
+          />
+        )}
+      </header>
+      <ul className="min-h-0 overflow-y-auto">
+        {alone.map((each) => (
+          <li
+            key={each.line}
+            className="flex items-center justify-between gap-1 rounded px-1 hover:bg-wash/60"
+            onPointerEnter={() => onHover({ side: each.side, line: each.line })}
+            onPointerLeave={() => onHover(null)}
+          >
+            <span className="truncate" title={nameOf(each)}>
+              {nameOf(each)}
+            </span>
+            <Ways
+              label={`What becomes of ${nameOf(each)}`}
+              value={each.way}
+              onChoose={(how) => set([each.line], how)}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,39 @@
+import ArcIcon from 'lucide-react/icons/waypoints';
+import { nearestOn } from '../../../core/between/index.ts';
+import { strokeAt } from '../../../core/ink/index.ts';
+import { newId } from '../../../core/shot/index.ts';
+import type { Tool } from './tool.ts';
+
+const REACH = 9;
+const MOST = 6;
+
+/** Touch a point on a line: it is found again on the drawings around and joined through them. Touching it again lets it go. */
+export const followTool: Tool = {
+  id: 'follow',
+  name: 'Follow',
+  icon: ArcIcon,
+  cursor: 'crosshair',
+  ring: () => 0,
+  down(desk, sample) {
+    const { view } = desk;
+    const drawing = desk.drawing();
+    if (!drawing || drawing === 'empty') return null;
+    const stroke = strokeAt(drawing.ink, sample.x, sample.y, REACH / desk.zoom);
+    if (!stroke) {
+      desk.say('Touch a point on a line to follow it through the drawings.');
+      return null;
+    }
+    const { share } = nearestOn(stroke, sample.x, sample.y);
+    const { followed } = view.getState();
+    const there = followed.find(({ line, share: own }) => line === stroke.id && Math.abs(own - share) < 0.05);
+    view.setState({
+      followed: there
+        ? followed.filter((each) => each !== there)
+        : [
+            ...followed.slice(1 - MOST),
+            { id: newId(), layerId: drawing.layerId, drawing: drawing.id, line: stroke.id, share },
+          ],
+    });
+    return null;
+  },
+};

@@ -1,0 +1,80 @@
+/** Prints: short words that change when what they are of changes. A first pass is untouched while its print holds. */
+import { plain } from '../history/draft.ts';
+import type { Area, Drawing, Stroke } from '../shot/model.ts';
+
+/** Fowler, Noll and Vo's hash (FNV-1a), 32 bits. */
+class Print {
+  private hash = 0x811c9dc5;
+
+  number(value: number): this {
+    this.hash ^= value;
+    this.hash = Math.imul(this.hash, 0x01000193);
+    return this;
+  }
+
+  floats(values: Float32Array): this {
+    const words = new Int32Array(values.buffer, values.byteOffset, values.length);
+    for (let i = 0; i < words.length; i++) this.number(words[i]);
+    return this.number(values.length);
+  }
+
+  text(text: string): this {
+    for (let i = 0; i < text.length; i++) this.number(text.charCodeAt(i));
+    return this.number(text.length);
+  }
+
+  done(): string {
+    return (this.hash >>> 0).toString(36);
+  }
+}
+
+const known = new WeakMap<object, string>();
+
+function remembered(of: object, make: () => string): string {
+  let print = known.get(of);
+  if (!print) {
+    print = make();
+    known.set(of, print);
+  }
+  return print;
+}
+
+function inkPrint(ink: Stroke[]): string {
+  return remembered(ink, () => {
+    const print = new Print();
+    for (const { points, closed, swatch, brush } of ink)
+      print
+        .floats(points)
+        .number(closed ? 1 : 0)
+        .text(swatch)
+        .text(`${brush.kind}${brush.width}`);
+    return print.done();
+  });
+}
+
+function paintPrint(paint: Area[]): string {
+  return remembered(paint, () => {
+    const print = new Print();
+    for (const { rings, swatch } of paint) {
+      print.text(swatch);
+      for (const ring of rings) print.floats(ring);
+    }
+    return print.done();
+  });
+}
+
+/** The print of what is on a drawing. */
+export function printOf({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): string {
+  return `${inkPrint(plain(ink))}.${paintPrint(plain(paint))}`;
+}
+
+export const textPrint = (text: string): string => new Print().text(text).done();
+
+/** Computed, and as it was computed. */
+export function isFirstPass(drawing: Pick<Drawing, 'ink' | 'paint' | 'firstPass'>): boolean {
+  return drawing.firstPass !== null && drawing.firstPass.made === printOf(drawing);
+}
+
+/** Nothing is on it. */
+export const isBlank = ({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): boolean =>
+  ink.length === 0 && paint.length === 0;

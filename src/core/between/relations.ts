@@ -1,0 +1,284 @@
+/**
+ * How lines lie to one another: a line's partner has to stand to the partners of its neighbours as the line itself does - on
+ * the same side, as far off, touching where it touched. Parts may turn; what is next to one another turns together. Found by
+ * relaxation labelling (Rosenfeld, Hummel and Zucker): every line weighs its possible partners by what its neighbours think.
+ */
+import type { Matrix } from '../picture/matrix.ts';
+import { correlation, type Lay, laysOf } from './lays.ts';
+import { POINTS, type Shape } from './shape.ts';
+
+/** Partners of a line that are weighed, and lines around it that are asked. */
+const PARTNERS = 8;
+const NEIGHBOURS = 10;
+const ROUNDS = 8;
+/** How far neighbours reach, as a share of the figure's size. */
+const REACH = 0.16;
+/** A neighbour may lie off by so much of the size, and by so much of its distance. */
+const OFF = 0.025;
+const STRETCH = 0.22;
+/** Gaps between lines that were near may differ by this share of the size. */
+const GAP = 0.03;
+/** Two lines beside one another seldom turn more differently than this, radians. */
+const TURN = 0.7;
+const SOFT = 0.35;
+/** Partners less likely than this to begin with are not asked. */
+const UNLIKELY = 0.01;
+
+/** A possible partner, laid one way. */
+interface Label {
+  j: number;
+  lay: Lay;
+  turn: number;
+  /** Turned and sized: cosine and sine times the growth. */
+  re: number;
+  im: number;
+  /** How unlikely by shape alone. */
+  cost: number;
+  weight: number;
+  support: number;
+}
+
+interface Neighbour {
+  k: number;
+  weight: number;
+  gap: number;
+}
+
+/** Points between which gaps are measured: every so many, which is near enough. */
+const EVERY = 2;
+
+function gapBetween(p: Shape, q: Shape): number {
+  const [dx, dy] = [p.middle.x - q.middle.x, p.middle.y - q.middle.y];
+  let least = Number.POSITIVE_INFINITY;
+  for (let i = 0; i < POINTS; i += EVERY) {
+    const [px, py] = [p.x[i] + dx, p.y[i] + dy];
+    for (let k = 0; k < POINTS; k += EVERY) {
+      const x = px - q.x[k];
+      const y = py - q.y[k];
+      const off = x * x + y * y;
+      if (off < least) least = off;
+    }
+  }
+  return Math.sqrt(least);
+}
+
+/** Gaps between all lines of a drawing, those far apart left out. */
+function gaps(shapes: Shape[], reach: number): Float32Array {
+  const n = shapes.length;
+  const out = new Float32Array(n * n).fill(Number.POSITIVE_INFINITY);
+  for (let i = 0; i < n; i++)
+    for (let k = i + 1; k < n; k++) {
+      const [p, q] = [shapes[i], shapes[k]];
+      const far = Math.hypot(p.middle.x - q.middle.x, p.middle.y - q.middle.y) - (p.length + q.length) / 2;
+      if (far > reach) continue;
+      const gap = gapBetween(p, q);
+      out[i * n + k] = gap;
+      out[k * n + i] = gap;
+    }
+  return out;
+}
+
+function neighboursOf(i: number, n: number, gap: Float32Array, size: number): Neighbour[] {
+  const out: Neighbour[] = [];
+  for (let k = 0; k < n; k++) {
+    const own = gap[i * n + k];
+    if (k !== i && own < 1.5 * REACH * size)
+      out.push({ k, gap: own, weight: Math.exp(-((own / (REACH * size)) ** 2)) });
+  }
+  return out.sort((p, q) => p.gap - q.gap).slice(0, NEIGHBOURS);
+}
+
+const wrapped = (angle: number) => Math.atan2(Math.sin(angle), Math.cos(angle));
+
+const turnedBy = (turn: number, scale: number) => ({
+  turn,
+  re: scale * Math.cos(turn),
+  im: scale * Math.sin(turn),
+});
+
+/** The ways one shape can be laid on another, with the turn each means. */
+function labelsFor(a: Shape, b: Shape, j: number, map: Matrix, unary: number): Label[] {
+  const mapTurn = Math.atan2(map[1] - map[2], map[0] + map[3]);
+  const scale = Math.max(0.6, Math.min(1.6, Math.sqrt(b.moment / a.moment)));
+  const norm = Math.sqrt(a.moment * b.moment);
+  const all = laysOf(a, b).map((lay) => {
+    const [re, im] = correlation(a.x, a.y, b, lay.reverse, lay.first);
+    return { lay, turn: Math.atan2(im, re), fit: Math.hypot(re, im) / norm };
+  });
+  const best = Math.max(...all.map(({ fit }) => fit));
+  if (a.closed && b.closed) {
+    // A ring says little of its turn: the one nearest to its surroundings' is believed.
+    const near = all.filter(({ fit }) => fit > best - 0.03);
+    near.sort((p, q) => Math.abs(wrapped(p.turn - mapTurn)) - Math.abs(wrapped(q.turn - mapTurn)));
+    const { lay, turn } = near[0];
+    return [{ j, lay, ...turnedBy(turn, scale), cost: unary, weight: 0, support: 0 }];
+  }
+  return all
+    .filter(({ fit }) => fit > best - 0.2)
+    .map(({ lay, turn, fit }) => ({
+      j,
+      lay,
+      ...turnedBy(turn, scale),
+      cost: unary + 0.9 * (best - fit),
+      weight: 0,
+      support: 0,
+    }));
+}
+
+export interface Relations {
+  /** For each pair how well its neighbours agree, 0..1; -1 where it was not asked. */
+  support: Float64Array;
+  lays: (Lay | null)[];
+}
+
+/** Gaps between the lines of both drawings, as far as they can matter: measured once. */
+export interface Gaps {
+  gapA: Float32Array;
+  gapB: Float32Array;
+}
+
+export function gapsOf(a: Shape[], b: Shape[], size: number): Gaps {
+  return { gapA: gaps(a, 1.5 * REACH * size), gapB: gaps(b, 2.5 * REACH * size) };
+}
+
+interface Job extends Gaps {
+  a: Shape[];
+  b: Shape[];
+  /** Cost of each pair by shape alone, and with where it lies. */
+  shapeCost: Float64Array;
+  cost: Float64Array;
+  maps: Matrix[];
+  size: number;
+}
+
+type AgreeOn = Pick<Job, 'a' | 'b' | 'gapB' | 'size'>;
+
+/** Whether two lines stand to one another as their partners do, 0..1. */
+function agreement({ a, b, gapB, size }: AgreeOn, i: number, p: Label, { k, gap }: Neighbour, q: Label): number {
+  if (p.j === q.j) return 0;
+  const [mi, mk, mj, ml] = [a[i].middle, a[k].middle, b[p.j].middle, b[q.j].middle];
+  const [dx, dy] = [mk.x - mi.x, mk.y - mi.y];
+  const [ex, ey] = [ml.x - mj.x, ml.y - mj.y];
+  const room = OFF * size + STRETCH * Math.sqrt(dx * dx + dy * dy);
+  const px = p.re * dx - p.im * dy - ex;
+  const py = p.im * dx + p.re * dy - ey;
+  const qx = q.re * dx - q.im * dy - ex;
+  const qy = q.im * dx + q.re * dy - ey;
+  const place = Math.min(px * px + py * py, qx * qx + qy * qy) / (room * room);
+  if (place > 30) return 0;
+  const between = gapB[p.j * b.length + q.j];
+  const apart = (Math.min(between, size) - gap) / (GAP * size + 0.25 * gap);
+  const turned = wrapped(p.turn - q.turn) / TURN;
+  return (0.6 * Math.exp(-place) + 0.4 * Math.exp(-apart * apart)) * (0.4 + 0.6 * Math.exp(-turned * turned));
+}
+
+/** Weighs all likely pairs by what their neighbours think of them. */
+export function relations(job: Job): Relations {
+  const { a, b, shapeCost, cost, maps, gapA } = job;
+  const [n, m] = [a.length, b.length];
+  const labels: Label[][] = a.map((shape, i) => {
+    const partners = Array.from({ length: m }, (_, j) => j)
+      .filter((j) => cost[i * m + j] < 3)
+      .sort((p, q) => cost[i * m + p] - cost[i * m + q])
+      .slice(0, PARTNERS);
+    return partners.flatMap((j) => labelsFor(shape, b[j], j, maps[i], shapeCost[i * m + j]));
+  });
+  const around = a.map((_, i) => neighboursOf(i, n, gapA, job.size));
+  labels.forEach((own, i) => {
+    let sum = 0.05;
+    for (const label of own) {
+      label.weight = Math.exp(-cost[i * m + label.j] / SOFT);
+      sum += label.weight;
+    }
+    for (const label of own) label.weight /= sum;
+  });
+  // How labels agree does not change while they are weighed: computed once, label by label, neighbour by neighbour.
+  const agreed: Float32Array[][][] = labels.map((own, i) =>
+    own.map((label) =>
+      around[i].map((neighbour) => {
+        const those = labels[neighbour.k];
+        const out = new Float32Array(those.length);
+        if (label.weight < UNLIKELY) return out;
+        for (let o = 0; o < those.length; o++)
+          if (those[o].weight > UNLIKELY) out[o] = agreement(job, i, label, neighbour, those[o]);
+        return out;
+      }),
+    ),
+  );
+  for (let round = 0; round < ROUNDS; round++) {
+    for (let i = 0; i < n; i++)
+      for (let l = 0; l < labels[i].length; l++) {
+        let [sum, of] = [0, 1e-6];
+        for (let c = 0; c < around[i].length; c++) {
+          const { k, weight } = around[i][c];
+          const those = labels[k];
+          const agree = agreed[i][l][c];
+          let best = 0;
+          for (let o = 0; o < those.length; o++) {
+            if (agree[o] < 1e-3) continue;
+            const value = Math.min(1, 1.5 * those[o].weight) * agree[o];
+            if (value > best) best = value;
+          }
+          sum += weight * best;
+          of += weight;
+        }
+        labels[i][l].support = around[i].length > 0 ? sum / of : 0.5;
+      }
+    const taken = new Float64Array(m);
+    labels.forEach((own, i) => {
+      let sum = 0.02;
+      for (const label of own) {
+        const near = cost[i * m + label.j] - label.cost;
+        label.weight = Math.exp(-(label.cost + 0.35 * Math.max(0, near)) / SOFT) * (0.02 + label.support) ** 2;
+        sum += label.weight;
+      }
+      for (const label of own) {
+        label.weight /= sum;
+        taken[label.j] += label.weight;
+      }
+    });
+    // A partner wanted by several is worth less to each.
+    for (const own of labels) for (const label of own) if (taken[label.j] > 1) label.weight /= taken[label.j];
+  }
+  const out: Relations = { support: new Float64Array(n * m).fill(-1), lays: Array(n * m).fill(null) };
+  labels.forEach((own, i) => {
+    for (const { j, lay, support } of own) {
+      const at = i * m + j;
+      if (support <= out.support[at]) continue;
+      out.support[at] = support;
+      out.lays[at] = lay;
+    }
+  });
+  return out;
+}
+
+/** A settled pair, laid one way. */
+interface Settled {
+  a: number;
+  b: number;
+  lay: Lay;
+}
+
+/**
+ * How firmly pairs hold together, 0..1: those that lie near one another and stand to one another in both drawings as one rigid
+ * part does. What belongs to an arm goes with the arm, though it touches the body too. Row by row, `pairs` x `pairs`.
+ */
+export function bonds(a: Shape[], b: Shape[], pairs: Settled[], { gapA, gapB }: Gaps, size: number): Float64Array {
+  const count = pairs.length;
+  const place = new Map(pairs.map((pair, k) => [pair.a, k]));
+  const labels = pairs.map(({ a: i, b: j, lay }): Label => {
+    const [re, im] = correlation(a[i].x, a[i].y, b[j], lay.reverse, lay.first);
+    const scale = Math.max(0.6, Math.min(1.6, Math.sqrt(b[j].moment / a[i].moment)));
+    return { j, lay, ...turnedBy(Math.atan2(im, re), scale), cost: 0, weight: 1, support: 1 };
+  });
+  const out = new Float64Array(count * count);
+  pairs.forEach((pair, p) => {
+    for (const neighbour of neighboursOf(pair.a, a.length, gapA, size)) {
+      const q = place.get(neighbour.k);
+      if (q === undefined) continue;
+      const agree = agreement({ a, b, gapB, size }, pair.a, labels[p], neighbour, labels[q]);
+      out[p * count + q] = neighbour.weight * agree;
+    }
+  });
+  return out;
+}

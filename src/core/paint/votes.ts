@@ -1,0 +1,134 @@
+/** What the regions of one drawing say of the regions of another: read along matched lines, and through the moved figure. */
+import { Field, matchShapes, type Pairing, pairUp, type Shape } from '../between/index.ts';
+import type { RegionFacts } from './region-facts.ts';
+import { type RegionMap, regionAt } from './regions.ts';
+
+/** The lines of a drawing. */
+type Lined = Pick<Plane, 'shapes'>;
+
+/** A drawing as paint is carried through it. */
+export interface Plane {
+  shapes: Shape[];
+  map: RegionMap;
+  facts: RegionFacts;
+}
+
+/** Colours of a drawing's regions: for each region how likely each colour is, and how sure that is. */
+export interface Colours {
+  /** Row by row: region, colour. */
+  share: Float32Array;
+  count: number;
+  sure: Float32Array;
+}
+
+/** How far beside a line its sides are read, paper pixels. */
+const BESIDE = [4, 9];
+/** A region of another size is believed less: by the logarithm of the ratio of areas. */
+const SIZE_LOSS = 0.35;
+/** The ground outside lies everywhere: what it says counts less. */
+const OUTSIDE = 0.25;
+
+export interface Votes {
+  /** Row by row: region of the second drawing, colour; each row sums to 1 or to 0. */
+  share: Float32Array;
+  /** How much was heard of each region, 0..1. */
+  evidence: Float32Array;
+}
+
+/** Two drawings with their lines matched, from the source to the target. */
+export interface Matched {
+  pairings: Pairing[];
+  /** From the source's places to the target's, and back. */
+  there: Field;
+  back: Field;
+}
+
+export function matchPlanes(source: Lined, target: Lined, size: number): Matched {
+  const pairings = pairUp(source.shapes, target.shapes, matchShapes(source.shapes, target.shapes, { size }));
+  const total = pairings.reduce((sum, { from }) => sum + from.length, 0);
+  const [from, to] = [new Float64Array(total), new Float64Array(total)];
+  let at = 0;
+  for (const pairing of pairings) {
+    from.set(pairing.from, at);
+    to.set(pairing.to, at);
+    at += pairing.from.length;
+  }
+  return { pairings, there: new Field(from, to, size), back: new Field(to, from, size) };
+}
+
+/** Share of a region's points that have run out to the ground when it leaks. */
+const RUN_OUT = 0.6;
+
+/** Pixels of the source's enclosed regions that have run out to the ground in the target: an opening was left. */
+export function leaked(source: Plane, target: Plane, { there }: Matched): number {
+  let sum = 0;
+  source.facts.samples.forEach((points, label) => {
+    if (label === 0 || source.facts.edge[label]) return;
+    let out = 0;
+    for (let i = 0; i < points.length; i += 2)
+      if (target.facts.edge[regionAt(target.map, ...there.shift(points[i], points[i + 1]))]) out++;
+    if (2 * out > RUN_OUT * points.length) sum += source.facts.areas[label];
+  });
+  return sum;
+}
+
+/** The regions a little to one side of a point of a line. */
+function beside({ map }: Plane, path: Float64Array, k: number, side: number, far: number): number {
+  const n = path.length / 2;
+  const [i, j] = [Math.max(0, k - 1), Math.min(n - 1, k + 1)];
+  const [dx, dy] = [path[2 * j] - path[2 * i], path[2 * j + 1] - path[2 * i + 1]];
+  const length = Math.sqrt(dx * dx + dy * dy) || 1;
+  const [nx, ny] = [(-dy / length) * side * far, (dx / length) * side * far];
+  return regionAt(map, path[2 * k] + nx, path[2 * k + 1] + ny);
+}
+
+/** Votes of a source's colours on a target's regions. */
+export function votesOf(source: Plane, colours: Colours, target: Plane, { pairings, back }: Matched): Votes {
+  const { count } = colours;
+  const regions = target.map.count + 1;
+  const [sides, warp] = [new Float32Array(regions * count), new Float32Array(regions * count)];
+  const heard = new Float32Array(regions);
+  const weight = (from: number, to: number) => {
+    const ratio = Math.abs(Math.log((target.facts.areas[to] + 1) / (source.facts.areas[from] + 1)));
+    const outside = source.facts.edge[from] && !target.facts.edge[to] ? OUTSIDE : 1;
+    return Math.exp(-SIZE_LOSS * ratio) * colours.sure[from] * outside;
+  };
+  const say = (votes: Float32Array, from: number, to: number, much: number) => {
+    if (from === 0 || to === 0) return 0;
+    const w = much * weight(from, to);
+    for (let c = 0; c < count; c++) votes[to * count + c] += w * colours.share[from * count + c];
+    return w;
+  };
+  for (const { from, to, seenFrom, seenTo, closed } of pairings) {
+    const n = from.length / 2;
+    const low = closed ? 0 : Math.ceil(Math.max(seenFrom[0], seenTo[0]) * (n - 1));
+    const high = closed ? n - 1 : Math.floor(Math.min(seenFrom[1], seenTo[1]) * (n - 1));
+    for (let k = low; k <= high; k++)
+      for (const side of [-1, 1])
+        for (const far of BESIDE) say(sides, beside(source, from, k, side, far), beside(target, to, k, side, far), 1);
+  }
+  target.facts.samples.forEach((points, label) => {
+    if (label === 0) return;
+    for (let i = 0; i < points.length; i += 2) {
+      const [x, y] = back.shift(points[i], points[i + 1]);
+      heard[label] += say(warp, regionAt(source.map, x, y), label, 2 / points.length);
+    }
+  });
+  const share = new Float32Array(regions * count);
+  const evidence = new Float32Array(regions);
+  for (let label = 1; label < regions; label++) {
+    const sum = (votes: Float32Array) => {
+      let all = 0;
+      for (let c = 0; c < count; c++) all += votes[label * count + c];
+      return all;
+    };
+    const [s, w] = [sum(sides), sum(warp)];
+    const parts = (s > 0 ? 1 : 0) + (w > 0 ? 1 : 0);
+    if (parts === 0) continue;
+    for (let c = 0; c < count; c++)
+      share[label * count + c] =
+        ((s > 0 ? sides[label * count + c] / s : 0) + (w > 0 ? warp[label * count + c] / w : 0)) / parts;
+    evidence[label] = Math.min(1, 0.5 * Math.min(1, s / 4) + 0.5 * Math.min(1, 1.6 * heard[label]));
+  }
+  return { share, evidence };
+}

@@ -1,0 +1,108 @@
+/**
+ * Timing charts: between two keys, where each in-between lies (0..1) and on which frame it is shown. A chart is nothing by
+ * itself: it is read from the sheet (the exposures between the keys) and from its drawings' spacing, and written there.
+ */
+import type { Drawing, Id, Shot } from '../shot/model.ts';
+import { runs } from './exposures.ts';
+import { exposuresOf, layerOf } from './timing.ts';
+
+/** A drawing where the sheet first shows it. */
+interface Place {
+  drawing: Drawing;
+  frame: number;
+  /** Its exposure's place in the layer's list. */
+  index: number;
+}
+
+export interface Tick extends Place {
+  spacing: number;
+}
+
+export interface TimingChart {
+  layerId: Id;
+  from: Place;
+  to: Place;
+  /** In order of the sheet, their spacing rising. */
+  ticks: Tick[];
+}
+
+/** Ticks stand at least so far apart. */
+export const LEAST_SPACING = 0.01;
+
+/** The layer's drawings in the order of the sheet; one that goes on in the next exposure stands once. */
+function placesOf(shot: Shot, layerId: Id): Place[] {
+  const out: Place[] = [];
+  for (const { exposure, start, index } of runs(exposuresOf(layerOf(shot, layerId)))) {
+    const drawing = exposure.cell?.kind === 'drawing' ? shot.drawings[exposure.cell.drawing] : null;
+    if (drawing && out.at(-1)?.drawing.id !== drawing.id) out.push({ drawing, frame: start, index });
+  }
+  return out;
+}
+
+type Counts = (drawing: Drawing) => boolean;
+const isKey: Counts = ({ role }) => role === 'key';
+/** Where keys are not marked, what somebody drew stands for one. */
+const isDrawn: Counts = ({ role, ink, firstPass }) => role !== 'between' || (ink.length > 0 && firstPass === null);
+
+/** Spacing of the ticks: as said where that rises, else evenly between what is said. */
+function readSpacing(between: Place[]): Tick[] {
+  const said: (number | null)[] = [];
+  let last = 0;
+  for (const { drawing } of between) {
+    const fits = drawing.spacing !== null && drawing.spacing > last && drawing.spacing < 1;
+    if (fits) last = drawing.spacing!;
+    said.push(fits ? last : null);
+  }
+  const out: Tick[] = [];
+  between.forEach((place, i) => {
+    const own = said[i];
+    if (own !== null) {
+      out.push({ ...place, spacing: own });
+      return;
+    }
+    let next = i;
+    while (next < said.length && said[next] === null) next++;
+    const before = out.at(-1)?.spacing ?? 0;
+    const behind = said[next] ?? 1;
+    out.push({ ...place, spacing: before + (behind - before) / (next - i + 1) });
+  });
+  return out;
+}
+
+function chartBetween(layerId: Id, places: Place[], from: number, to: number): TimingChart {
+  // A drawing shown again has its place where it is first.
+  const seen = new Set([places[from].drawing.id, places[to].drawing.id]);
+  const between = places.slice(from + 1, to).filter(({ drawing }) => !seen.has(drawing.id) && seen.add(drawing.id));
+  return { layerId, from: places[from], to: places[to], ticks: readSpacing(between) };
+}
+
+/** The chart between the keys around a frame; on the last key, the one before it. Null where there are not two. */
+export function chartAt(shot: Shot, layerId: Id, frame: number): TimingChart | null {
+  const places = placesOf(shot, layerId);
+  const here = Math.max(
+    0,
+    places.findLastIndex((place) => place.frame <= frame),
+  );
+  for (const counts of [isKey, isDrawn]) {
+    const wanted = places.map(({ drawing }) => counts(drawing));
+    let from = wanted.lastIndexOf(true, here);
+    let to = wanted.indexOf(true, from < 0 ? wanted.length : from + 1);
+    if (to < 0 && from > 0 && from === here) {
+      to = from;
+      from = wanted.lastIndexOf(true, from - 1);
+    }
+    if (from >= 0 && to > from) return chartBetween(layerId, places, from, to);
+  }
+  return null;
+}
+
+/** The charts of a layer that frames `from`..`to` touch, in order; by default all. */
+export function chartsIn(shot: Shot, layerId: Id, from = 0, to = Number.POSITIVE_INFINITY): TimingChart[] {
+  const places = placesOf(shot, layerId);
+  const marked = places.filter(({ drawing }) => isKey(drawing)).length >= 2;
+  const keys = places.flatMap(({ drawing }, i) => ((marked ? isKey : isDrawn)(drawing) ? [i] : []));
+  return keys
+    .slice(1)
+    .map((end, k) => chartBetween(layerId, places, keys[k], end))
+    .filter((chart) => chart.from.frame < to && chart.to.frame > from);
+}

@@ -1,0 +1,29 @@
+/** In-betweens: matching and drawing them takes longer than a frame. Stopping ends the worker. */
+import { expose } from 'comlink';
+import {
+  type BetweenJob,
+  type BetweenResult,
+  computeBetweens,
+  type FollowedPlace,
+  follow,
+} from '../core/between/index.ts';
+import type { Stroke } from '../core/shot/index.ts';
+
+const face = {
+  compute(job: BetweenJob, progress: (share: number) => void): BetweenResult {
+    let told = 0;
+    return computeBetweens(job, (share) => {
+      // A message now and then is enough.
+      if (share - told < 0.02 && share < 1) return;
+      told = share;
+      progress(share);
+    });
+  },
+  /** Where a point of a line is on other drawings: see core's `follow`. */
+  follow(drawings: Stroke[][], at: number, line: string, share: number): (FollowedPlace | null)[] {
+    return follow(drawings, at, line, share);
+  },
+};
+
+export type BetweenFace = typeof face;
+expose(face);

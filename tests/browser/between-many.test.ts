@@ -1,0 +1,112 @@
+/** In-betweens of several layers at once, and of very many lines: progress, stop, what cannot be done. */
+import { describe, expect, test } from 'vitest';
+import { isFirstPass } from '../../src/core/between/index.ts';
+import { makeDrawing, makeLayer, makeShot, newId, POINT_SIZE, type Stroke } from '../../src/core/shot/index.ts';
+import { writeShotFile } from '../../src/core/shotfile/index.ts';
+import { cellOf, strokeThrough } from '../make.ts';
+import { type Animator, drawingsOf } from './hands.ts';
+import { withAnimator } from './session.ts';
+
+let animator: Animator;
+
+/** Many short lines, each its own; `by`: moved so far to the right. */
+function crowd(count: number, by: number, swatch: string): Stroke[] {
+  return Array.from({ length: count }, (_, i) => {
+    const [x, y] = [20 + (i % 40) * 15 + by, 10 + Math.floor(i / 40) * 9];
+    const turn = i * 1.7;
+    const places = Array.from({ length: 8 }, (_, k): [number, number] => [
+      x + 2 * k * Math.cos(turn) + Math.sin(k * (1 + (i % 5))),
+      y + 2 * k * Math.sin(turn),
+    ]);
+    return strokeThrough(places, { lineage: newId(), swatch });
+  });
+}
+
+/** Layers of two keys with a blank drawing between. */
+function shotOf(layers: [name: string, from: Stroke[], to: Stroke[]][]) {
+  const shot = makeShot({ title: 'Many lines', width: 640, height: 360, fps: 24, length: 12 });
+  shot.layers = layers.map(([name, from, to]) => {
+    const layer = makeLayer(name, 'clean');
+    const drawings = [from, [], to].map((ink, i) =>
+      makeDrawing(layer.id, i + 1, { role: i === 1 ? 'between' : 'key', ink }),
+    );
+    for (const drawing of drawings) shot.drawings[drawing.id] = drawing;
+    layer.exposures = drawings.map(({ id }) => ({ id: newId(), cell: cellOf(id), frames: 4 }));
+    return layer;
+  });
+  return shot;
+}
+
+withAnimator(async (opened) => {
+  animator = opened;
+  const swatch = shotOf([]).palettes[0].swatches[0].id;
+  const shot = shotOf([
+    ['Crowd', crowd(900, 0, swatch), crowd(900, 30, swatch)],
+    ['Blank', crowd(3, 0, swatch), []],
+    ['Left', crowd(5, 0, swatch), crowd(5, 40, swatch)],
+    ['Right', crowd(4, 200, swatch), crowd(4, 260, swatch)],
+  ]);
+  for (const { ink } of Object.values(shot.drawings))
+    for (const stroke of ink) stroke.swatch = shot.palettes[0].swatches[0].id;
+  await animator.chooseFiles('shot-file', [{ name: 'many.vignette', bytes: writeShotFile(shot, new Map()) }]);
+  await animator.hand.press('Open Many lines');
+  await animator.deskReady({ width: 640, height: 360 });
+  await animator.toCell('Crowd', 1);
+  await animator.hand.key('Control', 'KeyE');
+});
+
+describe('very many lines', () => {
+  test('take their time, say how far they are, and stop at a press; nothing is changed', async () => {
+    const before = await animator.shot();
+    await animator.toCell('Crowd', 1);
+    await animator.hand.press('Draw in-betweens', 'button');
+    await animator.page.waitForSelector('[role="progressbar"][aria-label="Drawing in-betweens"]');
+    await animator.page.waitForFunction(
+      () => Number(document.querySelector('[role="progressbar"]')?.getAttribute('aria-valuenow')) > 0,
+      { timeout: 30_000 },
+    );
+    await animator.hand.press('Stop', 'button');
+    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 1000 });
+    expect(await animator.page.$('[data-testid="pane-a"]')).toBeNull();
+    expect(await animator.shot()).toEqual(before);
+  });
+  test('a key that is blank is named, and nothing begins', async () => {
+    await animator.toCell('Blank', 1);
+    await Promise.all([
+      animator.hand.text('Drawing 3 on “Blank” has no lines yet'),
+      animator.hand.key('Control', 'KeyB'),
+    ]);
+    expect(await animator.page.$('[role="progressbar"]')).toBeNull();
+  });
+});
+
+test('several layers chosen are drawn together, looked at one by one, put down at once', async () => {
+  const columns = await animator.page.$$eval('[data-testid="sheet"] button[title]', (all) =>
+    all.map((each) => each.getAttribute('title')),
+  );
+  expect(columns).toEqual(expect.arrayContaining(['Left', 'Right']));
+  // Chosen from one layer to its neighbour, over all frames.
+  const first = columns.indexOf('Left') < columns.indexOf('Right') ? 'Left' : 'Right';
+  await animator.choose(first, 1, 9);
+  await animator.hand.key('Shift', 'ArrowRight');
+  await animator.hand.key('Control', 'KeyB');
+  await animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
+  const ways = await animator.page.$$eval('select[aria-label="Which two drawings"] option', (all) =>
+    all.map((each) => each.textContent),
+  );
+  expect(ways.map((each) => each?.split(':')[0]).sort()).toEqual(['Left', 'Right']);
+  await Promise.all([animator.hand.text('2 in-betweens put down'), animator.hand.press('Put down 2', 'button')]);
+  const shot = await animator.shot();
+  for (const name of ['Left', 'Right']) {
+    const [from, between] = drawingsOf(shot, name);
+    expect(isFirstPass(between)).toBe(true);
+    expect(between.ink).toHaveLength(from.ink.length);
+    const shift = name === 'Left' ? 20 : 30;
+    const middle = (ink: Stroke[]) => ink.reduce((sum, { points }) => sum + points[3 * POINT_SIZE], 0) / ink.length;
+    expect(Math.abs(middle(between.ink) - middle(from.ink) - shift)).toBeLessThan(4);
+  }
+  await animator.undo();
+  const back = await animator.shot();
+  expect(drawingsOf(back, 'Left')[1].ink).toHaveLength(0);
+  expect(drawingsOf(back, 'Right')[1].ink).toHaveLength(0);
+});
