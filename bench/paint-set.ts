@@ -4,6 +4,7 @@ import { gunzipSync } from 'node:zlib';
 import { shapeOf } from '../src/core/between/index.ts';
 import { plainBrush } from '../src/core/ink/index.ts';
 import {
+  heightOf,
   paintThrough,
   type RegionMap,
   regionAt,
@@ -77,7 +78,7 @@ function prepared({ painted, drawings }: Sequence, [width, height]: [number, num
     const shapes = drawing.strokes.map((stroke) =>
       shapeOf(stroke.filter((_, i) => i % 3 !== 2).map((value) => value * scale)),
     );
-    const maps = OPENINGS.map((gap) => () => regionMap(ink, width, height, gap * scale));
+    const maps = OPENINGS.map((gap) => () => regionMap(ink, width, height, { gap: gap * scale }));
     if (!painted.includes(at)) return { shapes, maps, painted: null };
     let best = { map: maps[0](), painted: new Int32Array(0) as Int32Array };
     for (const make of maps) {
@@ -153,14 +154,4 @@ export function predictPaint(path: string): { method: string; sequences: PaintPr
     method: 'sides of matched lines, and the figure moved back',
     sequences: cases.sequences.map((sequence) => predictSequence(cases, sequence)),
   };
-}
-
-function heightOf(shapes: ThroughDrawing['shapes']): number {
-  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (const { path } of shapes)
-    for (let i = 1; i < path.length; i += 2) {
-      low = Math.min(low, path[i]);
-      high = Math.max(high, path[i]);
-    }
-  return Math.max(1, high - low);
 }

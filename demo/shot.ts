@@ -6,6 +6,7 @@ import {
   type Id,
   makeClip,
   makeLayer,
+  makeSwatch,
   makeTrack,
   newId,
   noGuides,
@@ -44,11 +45,10 @@ const blue = newId();
 
 function palette(name: 'dusk' | 'lit'): Palette {
   const swatches = Object.entries(source.swatches).map(([swatch, colours]) => ({
+    ...makeSwatch(swatch, colours[name]),
     id: swatchIds[swatch],
-    name: swatch,
-    colour: colours[name],
   }));
-  return { id: newId(), name, swatches: [...swatches, { id: blue, name: 'blue pencil', colour: BLUE }] };
+  return { id: newId(), name, swatches: [...swatches, makeSwatch('blue pencil', BLUE, { id: blue })] };
 }
 
 /** The block figures as a reference layer, hidden until wanted. */

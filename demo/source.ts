@@ -1,7 +1,7 @@
 /** The drawn keys of "Lamp at the corner" as they stand in `data/`, and the way from them to strokes and areas. */
 import { readFileSync } from 'node:fs';
 import { plainBrush } from '../src/core/ink/index.ts';
-import { type Area, type Brush, type Id, newId, POINT_SIZE, type Stroke } from '../src/core/shot/index.ts';
+import { type Area, type Brush, type Id, makeArea, newId, POINT_SIZE, type Stroke } from '../src/core/shot/index.ts';
 
 type Point = [x: number, y: number, pressure?: number];
 
@@ -141,7 +141,7 @@ function rounded(points: [number, number][]): Float32Array {
 }
 
 function areaOf(drawn: DrawnArea): Area {
-  return { id: newId(), swatch: swatchIds[drawn.swatch], rings: [rounded(drawn.points), ...drawn.holes.map(rounded)] };
+  return makeArea(swatchIds[drawn.swatch], [rounded(drawn.points), ...drawn.holes.map(rounded)]);
 }
 
 export function inkAndPaint({ strokes, areas }: Drawn): { ink: Stroke[]; paint: Area[] } {

@@ -20,6 +20,7 @@ import {
   type Area,
   type CellRef,
   colourMap,
+  colourOf,
   type Drawing,
   type Id,
   type Palette,
@@ -381,5 +382,5 @@ function ghostRevision(shot: Shot, cell: GhostWish['cell']): string {
 }
 
 function colourKey(palette: Palette): string {
-  return palette.swatches.map((swatch) => swatch.colour).join('');
+  return palette.swatches.map(colourOf).join('');
 }

@@ -1,13 +1,78 @@
+/** Paint that takes longer than a frame: region maps, and work over many drawings. Stopping ends the worker. */
 import { expose, transfer } from 'comlink';
 import { plainBrush } from '../core/ink/index.ts';
-import { type RegionMap, regionMap } from '../core/paint/index.ts';
-import type { Stroke } from '../core/shot/index.ts';
+import {
+  type CarriedPaint,
+  type Fault,
+  faultsIn,
+  fillSpecks,
+  type HolesJob,
+  type PaintLook,
+  paintThroughLayer,
+  pourAt,
+  type Rectangle,
+  type RegionMap,
+  type RegionWishes,
+  refit,
+  regionMap,
+  SPECK,
+  type SweepWishes,
+  sweep,
+  type ThroughJob,
+} from '../core/paint/index.ts';
+import type { Area, Id, Stroke } from '../core/shot/index.ts';
+
+/** A message now and then is enough. */
+const TELL = 0.02;
+
+type Tell = (share: number) => void;
+
+function sparing(progress: Tell): Tell {
+  let told = 0;
+  return (share) => {
+    if (share - told < TELL && share < 1) return;
+    told = share;
+    progress(share);
+  };
+}
+
+/** A drawing and the lines that bound its regions. */
+export interface Bounded {
+  lines: Stroke[];
+  ink: Stroke[];
+  paint: Area[];
+  width: number;
+  height: number;
+  wishes: Partial<RegionWishes>;
+}
+
+const mapOf = ({ lines, width, height, wishes }: Bounded) => regionMap(lines, width, height, wishes);
 
 const face = {
   /** The region map of a drawing's lines, handed over whole: finding and tracing a region in it takes no waiting. */
-  map(ink: Stroke[], width: number, height: number, gap: number): RegionMap {
-    const map = regionMap(ink, width, height, gap);
-    return transfer(map, [map.labels.buffer, map.boxes.buffer]);
+  map(ink: Stroke[], width: number, height: number, wishes: Partial<RegionWishes>): RegionMap {
+    const map = regionMap(ink, width, height, wishes);
+    return transfer(map, [map.labels.buffer, map.boxes.buffer, map.mask.buffer, map.openings.buffer]);
+  },
+  through(job: ThroughJob, progress: Tell): CarriedPaint[] {
+    return paintThroughLayer(job, sparing(progress));
+  },
+  sweep(drawn: Bounded, rectangle: Rectangle, wishes: SweepWishes): { ink: Stroke[]; paint: Area[] } {
+    return sweep(drawn, mapOf(drawn), rectangle, wishes);
+  },
+  /** Null where the place lies on the ground. */
+  pourAt(drawn: Bounded, x: number, y: number, swatch: Id, look: PaintLook, name: string): Area[] | null {
+    return pourAt(drawn.paint, mapOf(drawn), x, y, swatch, look, name);
+  },
+  refit(drawn: Bounded): Area[] {
+    return refit(drawn.paint, mapOf(drawn));
+  },
+  /** Specks are regions of their own here, whatever is wished elsewhere. */
+  fillSpecks(drawn: Bounded): Area[] {
+    return fillSpecks(drawn.paint, mapOf({ ...drawn, wishes: { ...drawn.wishes, specks: 0 } }), SPECK);
+  },
+  holes(job: HolesJob, progress: Tell): Fault[] {
+    return faultsIn(job, sparing(progress));
   },
 };
 
@@ -16,7 +81,8 @@ const WARM_UP = 6;
 const brush = plainBrush('pen', 6);
 const points = Float32Array.from([4, 4, 0.5, 0, 0, 0, 250, 90, 0.5, 0, 0, 0, 20, 200, 0.5, 0, 0, 0]);
 for (let i = 0; i < WARM_UP; i++) {
-  regionMap([{ id: '', lineage: '', name: '', swatch: '', seed: 0, brush, points, closed: true }], 320, 320, 4);
+  const ink = [{ id: '', lineage: '', name: '', swatch: '', seed: 0, brush, points, closed: true }];
+  regionMap(ink, 320, 320, { gap: 4, specks: 4 });
 }
 
 export type PaintFace = typeof face;

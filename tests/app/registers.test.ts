@@ -132,7 +132,7 @@ describe('palettes', () => {
     const { shot } = smallShot();
     const lit = addPalette(shot, shot.palettes[0].id, 'lit');
     const coat = addSwatch(shot, 'coat', '#112233');
-    colourSwatch(shot, lit, coat, '#445566');
+    colourSwatch(shot, lit, coat, { colour: '#445566' });
     expect(shot.palettes.map(({ swatches }) => swatches.find(({ id }) => id === coat)?.colour)).toEqual([
       '#112233',
       '#445566',

@@ -8,6 +8,7 @@ import { holdCommands } from './holds.ts';
 import { layerCommands } from './layers.ts';
 import { mouthCommands } from './mouths.ts';
 import { noteCommands } from './notes.ts';
+import { paintCommands } from './paint.ts';
 import { pickedCommands } from './picked.ts';
 import { playCommands } from './play.ts';
 import { readingCommands } from './reading.ts';
@@ -28,6 +29,7 @@ export const COMMANDS: Command[] = [
   ...holdCommands,
   ...retimeCommands,
   ...betweenCommands,
+  ...paintCommands,
   ...choosingCommands,
   ...noteCommands,
   ...sheetCommands,

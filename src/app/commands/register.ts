@@ -29,6 +29,7 @@ type CommandGroup =
   | 'Paper'
   | 'Ghosts'
   | 'Guides'
+  | 'Paint'
   | 'Tools';
 
 export interface Command {
@@ -41,7 +42,7 @@ export interface Command {
    * The keys mean this only while `when` says so; else they are another command's. It names what they are borrowed for: two
    * things can borrow the same key when they are never in hand at once.
    */
-  borrowsKeys?: 'picked' | 'clip' | 'mouths' | 'proposal';
+  borrowsKeys?: 'picked' | 'clip' | 'mouths' | 'proposal' | 'paint';
   /** How the keys are shown, where many do the same: "0–9". */
   keysSay?: string;
   /** Whether it can run now; always, when absent. */

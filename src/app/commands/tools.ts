@@ -24,13 +24,15 @@ function widthBy(factor: number) {
     view.setState(({ tool, tools }) => {
       const next = (width: number, most: number) =>
         Math.max(1, Math.min(most, Math.round(width * factor + Math.sign(factor - 1) * 0.5)));
-      if (tool === 'pencil' || tool === 'pen' || tool === 'brush') {
+      if (tool === 'pencil' || tool === 'pen' || tool === 'brush' || tool === 'trace') {
         const { brush } = tools[tool];
         const width = next(brush.width, WIDEST_LINE);
         return { tools: { ...tools, [tool]: { ...tools[tool], brush: { ...brush, width } } } };
       }
       if (tool === 'eraser')
         return { tools: { ...tools, eraser: { ...tools.eraser, width: next(tools.eraser.width, WIDEST_ERASER) } } };
+      if (tool === 'daub' || tool === 'wipe')
+        return { tools: { ...tools, [tool]: { ...tools[tool], width: next(tools[tool].width, WIDEST_ERASER) } } };
       if (tool === 'knead' || tool === 'swell')
         return { tools: { ...tools, [tool]: { ...tools[tool], radius: next(tools[tool].radius, WIDEST_RING) } } };
       return {};

@@ -4,12 +4,13 @@ import { OptionStrip } from './OptionStrip.tsx';
 import { PaperStage } from './PaperStage.tsx';
 import { Roll } from './Roll.tsx';
 import { ToolRail } from './ToolRail.tsx';
+import { DESK_TOOLS } from './tools/index.ts';
 
 /** The desk: tools, paper and Roll on the left, the sheet upright on the right. */
 export function DeskView() {
   return (
     <>
-      <ToolRail />
+      <ToolRail tools={DESK_TOOLS} />
       <WorkLayout side={<SheetPanel />} sideName="sheet">
         <OptionStrip />
         <PaperStage />

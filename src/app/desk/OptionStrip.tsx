@@ -7,9 +7,17 @@ import { EraserOptions } from './options/EraserOptions.tsx';
 import { FollowOptions } from './options/FollowOptions.tsx';
 import { GuideOptions } from './options/GuideOptions.tsx';
 import { LineOptions } from './options/LineOptions.tsx';
+import {
+  DaubOptions,
+  FenceOptions,
+  PourOptions,
+  RecolourOptions,
+  SweepOptions,
+  TakeOptions,
+  WipeOptions,
+} from './options/PaintOptions.tsx';
 import { PegsOptions } from './options/PegsOptions.tsx';
 import { PickOptions } from './options/PickOptions.tsx';
-import { PourOptions } from './options/PourOptions.tsx';
 import { KneadOptions, RedrawOptions, SwellOptions, WarpOptions } from './options/ReshapeOptions.tsx';
 import { ShapeOptions } from './options/ShapeOptions.tsx';
 import { toolOf } from './tools/index.ts';
@@ -26,6 +34,13 @@ const OPTIONS = {
   knead: <KneadOptions />,
   warp: <WarpOptions />,
   pour: <PourOptions />,
+  fence: <FenceOptions />,
+  sweep: <SweepOptions />,
+  daub: <DaubOptions />,
+  wipe: <WipeOptions />,
+  trace: <LineOptions kind="trace" />,
+  recolour: <RecolourOptions />,
+  take: <TakeOptions />,
   guides: <GuideOptions />,
   pegs: <PegsOptions />,
   follow: <FollowOptions />,

@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { FollowOverlay } from '../between/FollowOverlay.tsx';
 import { PairsTable } from '../between/PairsTable.tsx';
 import { say } from '../frame/saying.ts';
+import { RegionOverlay } from '../paint/RegionOverlay.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { DeskCards } from './cards/DeskCards.tsx';
 import { GuidesOverlay } from './GuidesOverlay.tsx';
@@ -67,6 +68,7 @@ export function PaperStage() {
           className="pointer-events-none absolute top-0 left-0 rounded-full border border-ink/60 opacity-0 shadow-[0_0_0_1px_rgba(253,252,248,0.7)]"
         />
       </div>
+      <RegionOverlay />
       <GuidesOverlay />
       <HeadsLadder />
       <HandOverlay />

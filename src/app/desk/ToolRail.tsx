@@ -3,10 +3,10 @@ import { COMMANDS } from '../commands/index.ts';
 import { keyHint, ownKeys } from '../commands/keyboard.ts';
 import { Hint } from '../parts/Button.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
-import { TOOLS } from './tools/index.ts';
+import type { Tool } from './tools/tool.ts';
 
 /** The tools, their names under the icons. */
-export function ToolRail() {
+export function ToolRail({ tools }: { tools: (Tool | null)[] }) {
   const { view } = useOpenShot();
   const inHand = useView((state) => state.tool);
   useStore(ownKeys);
@@ -15,7 +15,7 @@ export function ToolRail() {
       aria-label="Tools"
       className="flex w-[52px] shrink-0 flex-col items-center gap-0.5 overflow-y-auto border-r border-rule bg-panel py-2"
     >
-      {TOOLS.map((tool, i) => {
+      {tools.map((tool, i) => {
         if (!tool) return <hr key={i} className="my-1 w-8 border-rule" />;
         const { id, name, icon: Icon } = tool;
         const command = COMMANDS.find((each) => each.id === `tool-${id}`);

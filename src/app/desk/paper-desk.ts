@@ -14,7 +14,6 @@ import { dropCurve } from './curve-in-hand.ts';
 import { draftOf } from './draft.ts';
 import { type LineLook, LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
-import { regionsOf } from './regions.ts';
 import { setPaperRoom } from './room.ts';
 import { toolOf } from './tools/index.ts';
 import { move } from './tools/move.ts';
@@ -159,13 +158,13 @@ export class PaperDesk {
     }, QUIET_MS);
   }
 
-  /** With Pour in hand the regions of the drawing in sight are mapped ahead. */
+  /** With Pour or Fence in hand the regions of the drawing in sight are mapped ahead. */
   private prepareTool(): void {
     const { session, view } = this.open;
     const { tool, frame } = view.getState();
     const layer = layerInHand(this.open);
     const drawing = layer && drawingShown(session.shot, layer, frame);
-    if (tool === 'pour' && drawing) void regionsOf(this.open, drawing);
+    if ((tool === 'pour' || tool === 'fence') && drawing) void this.open.paints.regions(drawing);
   }
 
   private resize(): void {

@@ -1,28 +1,31 @@
+import More from 'lucide-react/icons/ellipsis';
 import Plus from 'lucide-react/icons/plus';
-import Trash from 'lucide-react/icons/trash-2';
-import { Popover } from 'radix-ui';
-import { useState } from 'react';
-import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { useRef } from 'react';
 import {
   addPalette,
   addSwatch,
-  colourSwatch,
-  nameSwatch,
+  removePalette,
   removeSwatch,
   takePaletteFrom,
+  unusedSwatches,
 } from '../../core/paint/index.ts';
-import { newId, paletteAt, type Swatch, swatchUses } from '../../core/shot/index.ts';
+import { paletteAt } from '../../core/shot/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { Menu, type MenuEntry } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { ColourModels } from './ColourModels.tsx';
+import { bringIn, handOut } from './palette-files.ts';
+import { SwatchList } from './SwatchList.tsx';
 
 /** The palette that colours this frame: swatches with names; a change shows in every drawing at once. */
 export function PalettePanel() {
-  const { session, view } = useOpenShot();
+  const open = useOpenShot();
+  const { session, view } = open;
   const shot = useShot(wholeShot);
   const frame = useView((state) => state.frame);
-  const inHand = useView((state) => state.swatch);
+  const file = useRef<HTMLInputElement>(null);
   const palette = paletteAt(shot, frame);
   const add = () => {
     let id = '';
@@ -31,14 +34,50 @@ export function PalettePanel() {
     });
     if (id) view.setState({ swatch: id });
   };
+  const clear = () => {
+    const unused = unusedSwatches(session.shot);
+    const rest = session.shot.palettes[0].swatches.length - unused.length;
+    // A palette without any swatch has nothing to draw with.
+    const those = rest === 0 ? unused.slice(1) : unused;
+    if (those.length === 0) {
+      say('Every swatch is used.');
+      return;
+    }
+    session.change('remove unused swatches', (draft) => {
+      for (const id of those) removeSwatch(draft, id);
+    });
+    say(`${those.length} unused ${those.length === 1 ? 'swatch' : 'swatches'} removed. Undo brings them back.`);
+  };
+  const items: MenuEntry[] = [
+    {
+      name: 'New colour model from this one',
+      run: () =>
+        session.change('new colour model', (draft) => {
+          const id = addPalette(draft, palette.id, `${palette.name}, copy`);
+          takePaletteFrom(draft, frame, id);
+        }),
+    },
+    {
+      name: `Remove the colour model “${palette.name}”`,
+      disabled: shot.palettes.length < 2,
+      danger: true,
+      run: () => session.change('remove colour model', (draft) => removePalette(draft, palette.id)),
+    },
+    null,
+    { name: 'Remove unused swatches', run: clear },
+    null,
+    { name: 'Bring a palette in (JSON, GPL)', run: () => file.current?.click() },
+    { name: 'Hand all models out (JSON)', run: () => handOut(open, 'json') },
+    { name: 'Hand this one out (GPL text)', run: () => handOut(open, 'gpl') },
+    { name: 'Hand this one out as a card (PNG)', run: () => handOut(open, 'png') },
+  ];
   return (
     <section aria-label="Palette" className="flex h-full min-h-0 flex-col bg-panel">
-      <div className="flex h-[34px] shrink-0 items-center gap-2 border-b border-rule px-3">
-        <h2 className="font-semibold">Palette</h2>
+      <div className="flex items-center gap-1 border-b border-rule px-3 py-1.5">
         <select
           aria-label="Palette from this frame on"
           title={`Colours the shot from frame ${frame + 1} on`}
-          className="h-7 min-w-0 rounded-md border border-rule bg-white px-1.5"
+          className="h-7 max-w-28 min-w-0 rounded-md border border-rule bg-white px-1.5"
           value={palette.id}
           onChange={(event) =>
             session.change('palette from here', (draft) => takePaletteFrom(draft, frame, event.target.value))
@@ -50,31 +89,9 @@ export function PalettePanel() {
             </option>
           ))}
         </select>
-        <Button
-          look="quiet"
-          className="ml-auto"
-          onClick={() =>
-            session.change('copy palette', (draft) => {
-              const id = addPalette(draft, palette.id, `${palette.name}, copy`);
-              takePaletteFrom(draft, frame, id);
-            })
-          }
-        >
-          Copy from here on
-        </Button>
-      </div>
-      <div className="border-b border-rule bg-lower px-3 py-1.5 text-sm text-second">
-        {shot.paletteCues.map((cue, i) => (
-          <span key={cue.frame}>
-            {i > 0 && ', '}
-            {shot.palettes.find((each) => each.id === cue.palette)?.name} from frame {cue.frame + 1}
-          </span>
-        ))}
-      </div>
-      <div className="flex items-center gap-1 border-b border-rule px-3 py-1.5">
         <NameInput
           label="Name of the palette"
-          className="h-7 flex-1 font-medium"
+          className="h-7 min-w-0 flex-1 font-medium"
           value={palette.name}
           onDone={(name) =>
             session.change(
@@ -86,74 +103,30 @@ export function PalettePanel() {
         <Button icon={<Plus size={14} />} onClick={add}>
           Swatch
         </Button>
-      </div>
-      <ul className="min-h-0 flex-1 overflow-y-auto p-2">
-        {palette.swatches.map((swatch) => (
-          <SwatchRow key={swatch.id} swatch={swatch} paletteId={palette.id} inHand={swatch.id === inHand} />
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function SwatchRow({ swatch, paletteId, inHand }: { swatch: Swatch; paletteId: string; inHand: boolean }) {
-  const { session, view } = useOpenShot();
-  const shot = useShot(wholeShot);
-  const [gesture, setGesture] = useState('');
-  const colour = (next: string) =>
-    session.change(`colour ${swatch.name}`, (draft) => colourSwatch(draft, paletteId, swatch.id, next), gesture);
-  const remove = () => {
-    const { strokes, areas } = swatchUses(shot, swatch.id);
-    if (strokes + areas > 0) {
-      say(`“${swatch.name}” is used by ${strokes} lines and ${areas} areas, so it stays.`);
-      return;
-    }
-    session.change(`remove swatch ${swatch.name}`, (draft) => removeSwatch(draft, swatch.id));
-  };
-  return (
-    <li
-      className={`group flex h-9 items-center gap-2 rounded-md px-1.5 ${inHand ? 'bg-wash' : 'hover:bg-lower'}`}
-      onPointerDown={() => view.setState({ swatch: swatch.id })}
-    >
-      <Popover.Root onOpenChange={(open) => open && setGesture(`colour ${newId()}`)}>
-        <Popover.Trigger
-          aria-label={`Colour of ${swatch.name}`}
-          className="h-6 w-9 shrink-0 rounded border border-ink/30"
-          style={{ background: swatch.colour }}
+        <Menu
+          label="More of the palette"
+          items={items}
+          trigger={
+            <IconButton label="More of the palette">
+              <More size={16} />
+            </IconButton>
+          }
         />
-        <Popover.Portal>
-          <Popover.Content
-            side="left"
-            sideOffset={8}
-            collisionPadding={8}
-            className="z-50 rounded-md border border-rule bg-panel p-3 shadow-lg"
-          >
-            <p className="mb-2 font-medium">{swatch.name}</p>
-            <HexColorPicker color={swatch.colour} onChange={colour} />
-            <HexColorInput
-              aria-label={`Colour of ${swatch.name} as hexadecimal`}
-              className="mt-2 h-8 w-full rounded-md border border-rule bg-white px-2 font-mono"
-              prefixed
-              color={swatch.colour}
-              onChange={colour}
-            />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
-      <NameInput
-        label={`Name of swatch ${swatch.name}`}
-        className={`h-7 flex-1 ${inHand ? 'font-semibold' : ''}`}
-        value={swatch.name}
-        onDone={(name) => session.change('name swatch', (draft) => nameSwatch(draft, swatch.id, name))}
-      />
-      <span className="font-mono text-xs text-second">{swatch.colour}</span>
-      <IconButton
-        label={`Remove ${swatch.name}`}
-        onClick={remove}
-        className="opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
-      >
-        <Trash size={14} />
-      </IconButton>
-    </li>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,.gpl,.txt"
+          aria-label="Palette file"
+          className="hidden"
+          onChange={(event) => {
+            const [chosen] = event.target.files ?? [];
+            event.target.value = '';
+            if (chosen) void bringIn(open, chosen);
+          }}
+        />
+      </div>
+      <ColourModels />
+      <SwatchList palette={palette} />
+    </section>
   );
 }

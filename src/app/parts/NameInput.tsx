@@ -6,15 +6,17 @@ interface NameInputProps {
   onDone(value: string): void;
   className?: string;
   disabled?: boolean;
+  /** An empty one is taken too. */
+  empty?: boolean;
 }
 
-/** A name that is edited in place: Enter or leaving takes it, Escape gives the old one back. An empty name is not taken. */
-export function NameInput({ label, value, onDone, className = '', disabled }: NameInputProps) {
+/** A name that is edited in place: Enter or leaving takes it, Escape gives the old one back. An empty name is not taken (unless asked). */
+export function NameInput({ label, value, onDone, className = '', disabled, empty }: NameInputProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const finish = () => {
     const next = draft?.trim();
     setDraft(null);
-    if (next && next !== value) onDone(next.slice(0, 120));
+    if (next !== undefined && (next || empty) && next !== value) onDone(next.slice(0, 120));
   };
   return (
     <input

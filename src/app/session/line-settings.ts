@@ -25,6 +25,7 @@ export const FIRST_LINES: Record<BrushKind, LineSettings> = {
   pencil: settingsOf(FIRST_BRUSHES.pencil, 0.25),
   pen: settingsOf(FIRST_BRUSHES.pen, 0.4),
   brush: settingsOf(FIRST_BRUSHES.brush, 0.3),
+  trace: settingsOf(FIRST_BRUSHES.trace, 0.4),
 };
 
 export function steadyingOf({ steady, smooth, string }: LineSettings): Steadying {

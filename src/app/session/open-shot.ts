@@ -4,6 +4,7 @@ import { useStore } from 'zustand';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
 import { BetweenDesk } from './between-desk.ts';
+import { PaintDesk } from './paint-desk.ts';
 import { Player, type PlayState } from './player.ts';
 import { ShotSession } from './shot-session.ts';
 import { SoundDesk } from './sound-desk.ts';
@@ -18,6 +19,7 @@ export interface OpenShot {
   sound: SoundDesk;
   player: Player;
   betweens: BetweenDesk;
+  paints: PaintDesk;
   close(): Promise<void>;
 }
 
@@ -28,6 +30,7 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
   const sound = new SoundDesk();
   const player = new Player(session, view, sound);
   const betweens = new BetweenDesk(session, view);
+  const paints = new PaintDesk(session, view);
 
   // Sounds are decoded as they turn up in the shot: at opening, after an import, after an undo.
   const decoding = new Set<Id>();
@@ -68,11 +71,13 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
     sound,
     player,
     betweens,
+    paints,
     async close() {
       removeEventListener('pagehide', keepView);
       for (const unsubscribe of unsubscribes) unsubscribe();
       player.close();
       betweens.close();
+      paints.close();
       keepView();
       if (!session.readOnly) await session.refreshCard(view.getState().frame).catch(() => undefined);
       await session.close();

@@ -3,7 +3,7 @@
  */
 import { createStore } from 'zustand/vanilla';
 import { shownCells, shownKey } from '../../core/picture/index.ts';
-import { paletteAt, type Shot } from '../../core/shot/index.ts';
+import { colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { SoundDesk } from './sound-desk.ts';
 import type { ViewStore } from './view-state.ts';
@@ -32,7 +32,7 @@ const LEAD = 0.06;
 function paperKey(shot: Shot, frame: number): string {
   const cells = shownCells(shot, frame, 'paper').map((shown) => shownKey(shot, shown));
   const palette = paletteAt(shot, frame);
-  return `${shot.background.colour}${shot.background.transparent}|${palette.swatches.map((s) => s.colour).join('')}|${cells.join('|')}`;
+  return `${shot.background.colour}${shot.background.transparent}|${[...colourMap(palette).values()].join('')}|${cells.join('|')}`;
 }
 
 export class Player {

@@ -2,6 +2,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { EraseHow, KneadHow, Pick, Shape } from '../../core/ink/index.ts';
 import type { MouthWishes } from '../../core/mouths/index.ts';
+import { type PaintLook, PLAIN_PAINT } from '../../core/paint/index.ts';
 import type { Matrix } from '../../core/picture/index.ts';
 import type { Ends, Span } from '../../core/sheet/index.ts';
 import { BRUSH_KINDS, type Id, type NoteColour, type Shot } from '../../core/shot/index.ts';
@@ -24,15 +25,31 @@ export type ToolId =
   | 'pegs'
   | 'follow'
   | 'pour'
+  | 'fence'
+  | 'sweep'
+  | 'daub'
+  | 'wipe'
+  | 'trace'
+  | 'recolour'
+  | 'take'
   | 'move';
 
 export interface ToolSettings {
   pencil: LineSettings;
   pen: LineSettings;
   brush: LineSettings;
+  trace: LineSettings;
   eraser: { width: number; how: EraseHow };
-  /** Openings up to `gap` paper pixels are closed; `off`: the pen takes paint off. */
-  pour: { gap: number; off: boolean };
+  pour: PourSettings;
+  /** Where a rectangle fills: on this drawing, on those chosen on the sheet, or on all of the layer. */
+  sweep: { over: SweepOver; unpainted: boolean; lines: boolean };
+  /** Width in paper pixels; `inside`: only where paint or line already is. */
+  daub: { width: number; inside: boolean };
+  wipe: { width: number };
+  /** The same line in all drawings of the layer. */
+  recolour: { everywhere: boolean };
+  /** What a colour is taken from. */
+  take: { from: TakeFrom };
   shapes: { shape: Shape };
   /** Radius of what is pushed, screen pixels at the paper's own size; `how`: moved along, drawn in, or pressed out. */
   knead: { radius: number; how: KneadHow };
@@ -43,6 +60,29 @@ export interface ToolSettings {
   /** Picked with a rectangle or a loop; scaled one way the other gives way; the same done to all drawings chosen. */
   pick: { by: 'rectangle' | 'loop'; keepVolume: boolean; chosenToo: boolean };
 }
+
+export const POURS = ['swatch', 'before', 'across', 'off'] as const;
+export const SWEEPS = ['drawing', 'chosen', 'layer'] as const;
+export const TAKES = ['here', 'before', 'model'] as const;
+type SweepOver = (typeof SWEEPS)[number];
+type TakeFrom = (typeof TAKES)[number];
+
+/** What counts as a region, and how paint is put down; Fence and Sweep go by the same. */
+interface PourSettings extends PaintLook {
+  /** Openings up to this many paper pixels are closed. */
+  gap: number;
+  /** Regions of fewer square paper pixels belong to those around them. */
+  specks: number;
+  /** Lines fainter than this, per cent, part nothing. */
+  faint: number;
+  /** The swatch in hand, the colour of the drawing before, the swatch across a range of drawings, or paint taken off. */
+  as: (typeof POURS)[number];
+}
+
+type LinesFrom = 'own' | 'above' | 'chosen';
+
+/** What stands open beside the paper while painting. */
+export type PaintCard = 'palette' | 'through' | 'holes' | 'model';
 
 /** Lines and paint of a drawing in hand, and the point they are turned and scaled about (null: their middle). */
 interface Picked extends Pick {
@@ -148,6 +188,14 @@ export interface ViewState {
   halfGhost: boolean;
   /** Points followed through the drawings. */
   followed: FollowedPoint[];
+  paintCard: PaintCard;
+  /** The regions of the drawing in hand are shown, openings marked. */
+  regionsShown: boolean;
+  /** Whose lines bound the regions: the layer's own, all above it too, or those of chosen layers. */
+  linesFrom: LinesFrom;
+  linesOf: Id[];
+  /** A region touched on one drawing, waiting for its place on another: all between take the swatch. */
+  across: { drawing: Id; x: number; y: number } | null;
 }
 
 /** A point of a line, followed through the drawings of its layer. */
@@ -170,7 +218,12 @@ interface MouthSettings extends MouthWishes {
 export const FIRST_TOOLS: ToolSettings = {
   ...FIRST_LINES,
   eraser: { width: 28, how: 'part' },
-  pour: { gap: 6, off: false },
+  pour: { ...PLAIN_PAINT, gap: 6, specks: 6, faint: 0, as: 'swatch' },
+  sweep: { over: 'layer', unpainted: true, lines: false },
+  daub: { width: 24, inside: true },
+  wipe: { width: 40 },
+  recolour: { everywhere: false },
+  take: { from: 'here' },
   shapes: { shape: 'line' },
   knead: { radius: 90, how: 'push' },
   warp: { columns: 3, rows: 3 },
@@ -231,6 +284,11 @@ export function firstView(shot: Shot): ViewState {
     rollCard: 'drawing',
     halfGhost: false,
     followed: [],
+    paintCard: 'palette',
+    regionsShown: false,
+    linesFrom: 'own',
+    linesOf: [],
+    across: null,
   };
 }
 
@@ -257,10 +315,12 @@ export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettin
     peek: null,
     ghostInHand: null,
     placing: null,
+    across: null,
   };
   view.ghosts = mendGhosts(view.ghosts, shot);
   view.tools = { ...first.tools, ...tools };
-  // Tools kept before erasers had ways.
+  // Tools kept before erasers had ways, and pours.
+  view.tools.pour = { ...first.tools.pour, ...view.tools.pour };
   view.tools.eraser = { ...first.tools.eraser, ...view.tools.eraser };
   for (const kind of BRUSH_KINDS) view.tools[kind] = mendLine(view.tools[kind], first.tools[kind]);
   if (!shot.layers.some((layer) => layer.id === view.layerId)) view.layerId = first.layerId;
@@ -271,6 +331,7 @@ export function mendView(kept: Partial<ViewState> | undefined, tools: ToolSettin
   if (!shot.charts.some(({ id }) => id === view.mouths.chart))
     view.mouths = { ...view.mouths, chart: shot.charts[0]?.id ?? null };
   view.followed = view.followed.filter(({ drawing }) => shot.drawings[drawing]);
+  view.linesOf = view.linesOf.filter((id) => shot.layers.some((layer) => layer.id === id));
   view.selection = mendSelection(view.selection, shot);
   view.frame = Math.max(0, Math.min(shot.length - 1, view.frame));
   if (view.range) {

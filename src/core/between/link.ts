@@ -303,6 +303,8 @@ export class Link {
     return this[side].paint.map((area) => ({
       ...area,
       id: newId(),
+      // Carried, not painted by hand: carrying paint by regions may do better.
+      sure: 1,
       rings: area.rings.map((ring) => {
         const out = new Float32Array(ring.length);
         for (let i = 0; i < ring.length; i += 2) out.set(field.shift(ring[i], ring[i + 1]), i);

@@ -111,4 +111,5 @@ export const FIRST_BRUSHES: Record<BrushKind, NamedBrush> = {
   pencil: SHIPPED_BRUSHES[0],
   pen: SHIPPED_BRUSHES[2],
   brush: SHIPPED_BRUSHES[4],
+  trace: { name: 'Colour trace', brush: plainBrush('trace', 2) },
 };

@@ -2,16 +2,29 @@
  * The region map of a drawing: which enclosed region each pixel of the paper belongs to, the lines themselves shared out
  * to their middles, so that paint always runs under the line.
  *
- * Lines are stamped as capsules into a mask, small openings at line ends are bridged, what is left is labelled by runs
- * (union-find, 4-neighbours), and the regions then grow into the mask ring by ring until they meet.
+ * Lines are stamped as capsules into a mask (`stamp.ts`), small openings at line ends are bridged (`openings.ts`), what is
+ * left is labelled by runs (union-find, 4-neighbours), and the regions then grow into the mask ring by ring until they meet.
  */
-import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
 import type { Stroke } from '../shot/model.ts';
+import { bridgeOpenings } from './openings.ts';
+import { linesFor, type Mask, stampLines, UNDER } from './stamp.ts';
 
 /** Largest map, pixels; a larger paper is mapped at a smaller scale. */
-const MOST_PIXELS = 4_200_000;
-/** A stamped line is at least this thick (radius, map pixels) so that no 4-neighbour path slips through it. */
-const BARRIER = 0.71;
+export const MOST_PIXELS = 4_200_000;
+
+/** What counts as a region. */
+export interface RegionWishes {
+  /** Openings up to this many paper pixels at line ends are closed. */
+  gap: number;
+  /** Regions of fewer square paper pixels belong to those around them. */
+  specks: number;
+  /** Lines fainter than this on the whole, 0..1, part nothing. */
+  faint: number;
+  /** Largest map, pixels. */
+  most: number;
+}
+
+const FIRST_WISHES: RegionWishes = { gap: 0, specks: 0, faint: 0, most: MOST_PIXELS };
 
 export interface RegionMap {
   width: number;
@@ -23,113 +36,10 @@ export interface RegionMap {
   count: number;
   /** Box of each region: minX, minY, maxX, maxY (pixels, inclusive) at 4 * label. */
   boxes: Int32Array;
-}
-
-interface Line {
-  /** x, y, radius triples in map pixels. */
-  samples: Float32Array;
-  closed: boolean;
-}
-
-function capsule(
-  mask: Uint8Array,
-  width: number,
-  height: number,
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  radius: number,
-) {
-  const r = Math.max(BARRIER, radius);
-  const x0 = Math.max(0, Math.floor(Math.min(ax, bx) - r));
-  const x1 = Math.min(width - 1, Math.ceil(Math.max(ax, bx) + r));
-  const y0 = Math.max(0, Math.floor(Math.min(ay, by) - r));
-  const y1 = Math.min(height - 1, Math.ceil(Math.max(ay, by) + r));
-  const dx = bx - ax;
-  const dy = by - ay;
-  const l2 = dx * dx + dy * dy;
-  const r2 = r * r;
-  for (let y = y0; y <= y1; y++) {
-    const py = y + 0.5 - ay;
-    const row = y * width;
-    for (let x = x0; x <= x1; x++) {
-      const px = x + 0.5 - ax;
-      const t = l2 === 0 ? 0 : Math.max(0, Math.min(1, (px * dx + py * dy) / l2));
-      const qx = px - t * dx;
-      const qy = py - t * dy;
-      if (qx * qx + qy * qy <= r2) mask[row + x] = 1;
-    }
-  }
-}
-
-function linesOf(ink: Stroke[], scale: number): Line[] {
-  return ink.map((stroke) => {
-    const samples = sampleStroke(stroke).slice();
-    for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
-      samples[i + 2] *= scale;
-      samples[i] *= scale;
-      samples[i + 1] *= scale;
-    }
-    return { samples, closed: stroke.closed };
-  });
-}
-
-function stampLines(mask: Uint8Array, width: number, height: number, lines: Line[]) {
-  for (const { samples } of lines) {
-    if (samples.length === SAMPLE_SIZE)
-      capsule(mask, width, height, samples[0], samples[1], samples[0], samples[1], samples[2]);
-    for (let i = SAMPLE_SIZE; i < samples.length; i += SAMPLE_SIZE) {
-      const before = i - SAMPLE_SIZE;
-      const radius = Math.min(samples[before + 2], samples[i + 2]);
-      capsule(mask, width, height, samples[before], samples[before + 1], samples[i], samples[i + 1], radius);
-    }
-  }
-}
-
-/** Bridges openings up to `gap` map pixels between a line's end and the nearest other line (or far part of its own). */
-function bridgeGaps(mask: Uint8Array, width: number, height: number, lines: Line[], gap: number) {
-  if (gap <= 0) return;
-  const cell = gap + 16;
-  const grid = new Map<number, number[]>();
-  const keyOf = (x: number, y: number) => Math.floor(y / cell) * 65536 + Math.floor(x / cell);
-  lines.forEach(({ samples }, line) => {
-    for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
-      const key = keyOf(samples[i], samples[i + 1]);
-      const list = grid.get(key);
-      if (list) list.push(line, i);
-      else grid.set(key, [line, i]);
-    }
-  });
-  lines.forEach((own, line) => {
-    const { samples } = own;
-    if (own.closed || samples.length <= SAMPLE_SIZE) return;
-    for (const end of [0, samples.length - SAMPLE_SIZE]) {
-      const x = samples[end];
-      const y = samples[end + 1];
-      let best = Infinity;
-      let at: [number, number] | null = null;
-      for (let gy = -1; gy <= 1; gy++) {
-        for (let gx = -1; gx <= 1; gx++) {
-          const list = grid.get(keyOf(x + gx * cell, y + gy * cell)) ?? [];
-          for (let k = 0; k < list.length; k += 2) {
-            const other = lines[list[k]].samples;
-            const i = list[k + 1];
-            // Its own neighbourhood is no opening: the two must be apart along the line as well.
-            if (list[k] === line && Math.abs(i - end) / SAMPLE_SIZE < 4) continue;
-            const distance = Math.hypot(other[i] - x, other[i + 1] - y);
-            if (list[k] === line && Math.abs(i - end) < samples.length / 2 && distance < gap * 0.5) continue;
-            const opening = distance - other[i + 2] - samples[end + 2];
-            if (opening <= gap && distance < best) {
-              best = distance;
-              at = [other[i], other[i + 1]];
-            }
-          }
-        }
-      }
-      if (at) capsule(mask, width, height, x, y, at[0], at[1], BARRIER);
-    }
-  });
+  /** The stamped lines, pixel by pixel: see `stamp.ts`. */
+  mask: Uint8Array;
+  /** Openings that were closed, x1, y1, x2, y2 each, paper pixels. */
+  openings: Float32Array;
 }
 
 /** The unmasked runs of every row as row, start, end (exclusive) triples. */
@@ -195,7 +105,7 @@ function labelRegions(runs: Int32Array, width: number, labels: Int32Array): numb
 /** Lets the regions grow into the mask until they meet: rounds of 4 and 8 neighbours in turn, which keeps middles round. */
 function shareLines(mask: Uint8Array, labels: Int32Array, width: number, height: number) {
   let masked = 0;
-  for (let i = 0; i < mask.length; i++) masked += mask[i];
+  for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) masked++;
   const open = new Int32Array(masked);
   for (let i = 0, k = 0; i < mask.length; i++) if (mask[i] !== 0) open[k++] = i;
   const taken = new Int32Array(masked);
@@ -231,22 +141,46 @@ function shareLines(mask: Uint8Array, labels: Int32Array, width: number, height:
   }
 }
 
-/**
- * Makes the region map.
- * @param ink the drawing's lines; @param gap openings up to this many paper pixels at line ends are closed (0: none).
- */
-export function regionMap(ink: Stroke[], paperWidth: number, paperHeight: number, gap: number): RegionMap {
-  const scale = Math.min(1, Math.sqrt(MOST_PIXELS / (paperWidth * paperHeight)));
+/** Gives regions smaller than `least` map pixels up: they are shared out like lines. Returns how many are left. */
+function withoutSpecks(mask: Uint8Array, labels: Int32Array, count: number, least: number): number {
+  const areas = new Int32Array(count + 1);
+  for (let i = 0; i < labels.length; i++) areas[labels[i]]++;
+  const renamed = new Int32Array(count + 1);
+  let left = 0;
+  for (let label = 1; label <= count; label++) if (areas[label] >= least) renamed[label] = ++left;
+  // A drawing of nothing but specks keeps them.
+  if (left === count || left === 0) return count;
+  for (let i = 0; i < labels.length; i++) {
+    const label = labels[i];
+    if (label === 0) continue;
+    labels[i] = renamed[label];
+    if (renamed[label] === 0) mask[i] = UNDER;
+  }
+  return left;
+}
+
+/** Makes the region map of a drawing's lines; a paper above 4.2 million pixels is mapped smaller (`scale` says how much). */
+export function regionMap(
+  ink: Stroke[],
+  paperWidth: number,
+  paperHeight: number,
+  wishes: Partial<RegionWishes> = {},
+): RegionMap {
+  const { gap, specks, faint, most } = { ...FIRST_WISHES, ...wishes };
+  const scale = Math.min(1, Math.sqrt(most / (paperWidth * paperHeight)));
   const width = Math.max(1, Math.round(paperWidth * scale));
   const height = Math.max(1, Math.round(paperHeight * scale));
-  const mask = new Uint8Array(width * height);
-  const lines = linesOf(ink, scale);
-  stampLines(mask, width, height, lines);
-  bridgeGaps(mask, width, height, lines, gap * scale);
+  const pixels = new Uint8Array(width * height);
+  const mask: Mask = { pixels, width, height };
+  const lines = linesFor(ink, scale, faint);
+  stampLines(mask, lines);
+  const openings = Float32Array.from(bridgeOpenings(mask, lines, gap * scale), (value) => value / scale);
   const labels = new Int32Array(width * height);
-  const count = labelRegions(freeRuns(mask, width, height), width, labels);
-  if (count > 0) shareLines(mask, labels, width, height);
-  return { width, height, scale, labels, count, boxes: boxesOf(labels, width, height, count) };
+  let count = labelRegions(freeRuns(pixels, width, height), width, labels);
+  const least = specks * scale * scale;
+  if (least > 1) count = withoutSpecks(pixels, labels, count, least);
+  if (count > 0) shareLines(pixels, labels, width, height);
+  return { width, height, scale, labels, count, boxes: boxesOf(labels, width, height, count), mask: pixels, openings };
 }
 
 function boxesOf(labels: Int32Array, width: number, height: number, count: number): Int32Array {

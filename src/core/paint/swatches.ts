@@ -1,41 +1,143 @@
 /** Edits of the palettes, written for use inside a `change()` recipe. All palettes of a shot hold the same swatch ids. */
-import { type Id, newId, type Shot } from '../shot/index.ts';
+import { plain } from '../history/draft.ts';
+import { type Id, makeSwatch, newId, paletteAt, type Shot, type Swatch, usesOn } from '../shot/index.ts';
 
 /** Adds a swatch to every palette with the same first colour; returns its id. */
-export function addSwatch(shot: Shot, name: string, colour: string): Id {
+export function addSwatch(shot: Shot, name: string, colour: string, group = ''): Id {
   const id = newId();
-  for (const palette of shot.palettes) palette.swatches.push({ id, name, colour });
+  for (const palette of shot.palettes) palette.swatches.push(makeSwatch(name, colour, { id, group }));
   return id;
 }
 
-export function nameSwatch(shot: Shot, id: Id, name: string): void {
-  for (const palette of shot.palettes) {
-    for (const swatch of palette.swatches) if (swatch.id === id) swatch.name = name;
-  }
+/** Name and group of a swatch are the same in every palette. */
+export function nameSwatch(shot: Shot, id: Id, part: Partial<Pick<Swatch, 'name' | 'group'>>): void {
+  for (const palette of shot.palettes)
+    for (const swatch of palette.swatches) if (swatch.id === id) Object.assign(swatch, part);
 }
 
-export function colourSwatch(shot: Shot, paletteId: Id, id: Id, colour: string): void {
+/** Colour and opacity of a swatch are each palette's own. */
+export function colourSwatch(
+  shot: Shot,
+  paletteId: Id,
+  id: Id,
+  part: Partial<Pick<Swatch, 'colour' | 'opacity'>>,
+): void {
   const palette = shot.palettes.find((each) => each.id === paletteId);
   const swatch = palette?.swatches.find((each) => each.id === id);
-  if (swatch) swatch.colour = colour;
+  if (swatch) Object.assign(swatch, part);
 }
 
 export function removeSwatch(shot: Shot, id: Id): void {
   for (const palette of shot.palettes) palette.swatches = palette.swatches.filter((swatch) => swatch.id !== id);
 }
 
-/** A copy of a palette under a new name; from `frame` on it colours the shot. */
+/** Brings a swatch to where another stands, into its group, in every palette. */
+export function moveSwatch(shot: Shot, id: Id, to: Id): void {
+  for (const palette of shot.palettes) {
+    const swatches = [...palette.swatches];
+    const from = swatches.findIndex((each) => each.id === id);
+    const place = swatches.findIndex((each) => each.id === to);
+    if (from < 0 || place < 0) continue;
+    const { group } = swatches[place];
+    const [swatch] = swatches.splice(from, 1);
+    swatches.splice(place, 0, { ...plain(swatch), group });
+    palette.swatches = swatches;
+  }
+}
+
+/** Whatever has the one swatch gets the other, in all drawings; returns how many lines and areas that were. */
+export function replaceSwatch(shot: Shot, from: Id, by: Id): { strokes: number; areas: number } {
+  let [strokes, areas] = [0, 0];
+  for (const id of Object.keys(shot.drawings)) {
+    const { ink, paint } = plain(shot.drawings[id]);
+    const lines = ink.filter(({ swatch }) => swatch === from).length;
+    const own = paint.filter(({ swatch }) => swatch === from).length;
+    if (lines > 0) shot.drawings[id].ink = ink.map((each) => (each.swatch === from ? { ...each, swatch: by } : each));
+    if (own > 0) shot.drawings[id].paint = paint.map((each) => (each.swatch === from ? { ...each, swatch: by } : each));
+    strokes += lines;
+    areas += own;
+  }
+  return { strokes, areas };
+}
+
+/** Swatches that nothing in the shot has. */
+export function unusedSwatches(shot: Shot): Id[] {
+  const used = usesOn(Object.values(shot.drawings));
+  return shot.palettes[0].swatches.filter(({ id }) => !used.has(id)).map(({ id }) => id);
+}
+
+/** A copy of a palette under a new name: another colour model of the same swatches. */
 export function addPalette(shot: Shot, from: Id, name: string): Id {
   const source = shot.palettes.find((each) => each.id === from)!;
   const id = newId();
-  shot.palettes.push({ id, name, swatches: source.swatches.map((swatch) => ({ ...swatch })) });
+  shot.palettes.push({ id, name, swatches: plain(source).swatches.map((swatch) => ({ ...swatch })) });
   return id;
 }
 
+/** Takes a colour model away; the frames it coloured take the one before. The last one stays. */
+export function removePalette(shot: Shot, id: Id): void {
+  if (shot.palettes.length < 2) return;
+  shot.palettes = shot.palettes.filter((palette) => palette.id !== id);
+  const cues = plain(shot.paletteCues).filter(({ palette }) => palette !== id);
+  if (cues[0]?.frame !== 0) cues.unshift({ frame: 0, palette: cues[0]?.palette ?? shot.palettes[0].id });
+  shot.paletteCues = withoutRepeats(cues);
+}
+
+type Cues = Shot['paletteCues'];
+const withoutRepeats = (cues: Cues): Cues => cues.filter((cue, i) => i === 0 || cue.palette !== cues[i - 1].palette);
+
 /** From `frame` on, this palette colours the shot (until the next change of palette). */
 export function takePaletteFrom(shot: Shot, frame: number, palette: Id): void {
-  const cues = shot.paletteCues.filter((cue) => cue.frame !== frame);
+  const cues = plain(shot.paletteCues).filter((cue) => cue.frame !== frame);
   cues.push({ frame, palette });
   cues.sort((a, b) => a.frame - b.frame);
-  shot.paletteCues = cues.filter((cue, i) => i === 0 || cue.palette !== cues[i - 1].palette);
+  shot.paletteCues = withoutRepeats(cues);
+}
+
+/** This palette colours the frames `from` to `to`, both included; what comes after stays as it was. */
+export function takePaletteFor(shot: Shot, from: number, to: number, palette: Id): void {
+  const after = paletteAt(shot, to + 1).id;
+  const cues = plain(shot.paletteCues).filter(({ frame }) => frame < from || frame > to + 1);
+  cues.push({ frame: from, palette });
+  if (to + 1 < shot.length) cues.push({ frame: to + 1, palette: after });
+  cues.sort((a, b) => a.frame - b.frame);
+  shot.paletteCues = withoutRepeats(cues);
+}
+
+/** A palette as it is handed over: swatches by name. */
+export interface PaletteSheet {
+  name: string;
+  swatches: Omit<Swatch, 'id'>[];
+}
+
+/**
+ * Takes palettes in as further colour models: a swatch of a name the shot has gets its colour there, others are added to all.
+ * Returns the ids of the new palettes.
+ */
+export function takePalettes(shot: Shot, sheets: PaletteSheet[]): Id[] {
+  const known = new Map(shot.palettes[0].swatches.map(({ name, id }) => [name, id]));
+  for (const { swatches } of sheets)
+    for (const { name, colour, group } of swatches)
+      if (!known.has(name)) known.set(name, addSwatch(shot, name, colour, group));
+  return sheets.map(({ name, swatches }) => {
+    const id = addPalette(shot, shot.palettes[0].id, name);
+    for (const { name: swatch, colour, opacity } of swatches)
+      colourSwatch(shot, id, known.get(swatch)!, { colour, opacity });
+    return id;
+  });
+}
+
+/** Light a colour gives off, 0..1 (relative luminance, WCAG 2). */
+function luminance(colour: string): number {
+  const [r, g, b] = [1, 3, 5].map((at) => {
+    const value = Number.parseInt(colour.slice(at, at + 2), 16) / 255;
+    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+}
+
+/** Contrast of two colours, 1 (none) to 21 (WCAG 2). */
+export function contrast(a: string, b: string): number {
+  const [light, dark] = [luminance(a), luminance(b)].sort((p, q) => q - p);
+  return (light + 0.05) / (dark + 0.05);
 }

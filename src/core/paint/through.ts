@@ -10,7 +10,7 @@ import { type Colours, leaked, type Matched, matchPlanes, type Plane, type Votes
 /** What the painted drawing itself says of one farther off, beside the drawing between. */
 const DIRECT = 0.4;
 /** Regions less sure than this are to be looked at. */
-const UNSURE = 0.75;
+export const UNSURE = 0.75;
 
 export interface ThroughDrawing {
   shapes: Shape[];
@@ -18,6 +18,8 @@ export interface ThroughDrawing {
   maps: (() => RegionMap)[];
   /** Colour of each region by label where the drawing is painted (0: the ground, unpainted); null where it is not. */
   painted: Int32Array | null;
+  /** Regions whose colour the hand has settled on a drawing that is not all painted, by label; -1: not settled. */
+  settled?: (map: RegionMap) => Int32Array;
 }
 
 export interface ThroughRegion {
@@ -27,17 +29,22 @@ export interface ThroughRegion {
   unsure: boolean;
 }
 
-/** Colours of a painted drawing, all sure. */
+/** Colours of a painted drawing, sure where they are known (not -1). */
 function known(painted: Int32Array, count: number): Colours {
   const share = new Float32Array(painted.length * count);
   painted.forEach((colour, label) => {
-    share[label * count + colour] = 1;
+    if (colour >= 0) share[label * count + colour] = 1;
   });
-  return { share, count, sure: new Float32Array(painted.length).fill(1) };
+  return { share, count, sure: Float32Array.from(painted, (colour) => (colour >= 0 ? 1 : 0)) };
 }
 
 /** Some votes together: weighed, squared so that the likeliest stands out, summing to 1. */
-function settled(all: { votes: Votes; weight: number }[], { facts }: Plane, count: number): Colours {
+function settled(
+  all: { votes: Votes; weight: number }[],
+  { facts }: Plane,
+  count: number,
+  byHand: Int32Array | null,
+): Colours {
   const regions = facts.areas.length;
   const share = new Float32Array(regions * count);
   const sure = new Float32Array(regions);
@@ -48,10 +55,11 @@ function settled(all: { votes: Votes; weight: number }[], { facts }: Plane, coun
       evidence += (weight * votes.evidence[label]) / weights;
       for (let c = 0; c < count; c++) share[label * count + c] += (weight * votes.share[label * count + c]) / weights;
     }
-    // What reaches the paper's edge is the ground.
-    if (facts.edge[label]) {
+    // What the hand has settled stays; what reaches the paper's edge is the ground.
+    const colour = byHand && byHand[label] >= 0 ? byHand[label] : facts.edge[label] ? 0 : -1;
+    if (colour >= 0) {
       share.fill(0, label * count, (label + 1) * count);
-      share[label * count] = 1;
+      share[label * count + colour] = 1;
       sure[label] = 1;
       continue;
     }
@@ -73,23 +81,36 @@ function settled(all: { votes: Votes; weight: number }[], { facts }: Plane, coun
 }
 
 /** A drawing's regions beside those of a neighbour: of its maps the first that does not leak, or the one that does least. */
-function planeBeside({ shapes, maps }: ThroughDrawing, neighbour: Plane, matched: Matched): Plane {
-  let best: Plane | null = null;
+function planeBeside(
+  { shapes, maps }: ThroughDrawing,
+  neighbour: Plane,
+  matched: Matched,
+): { plane: Plane; taken: number } {
+  let best: { plane: Plane; taken: number } | null = null;
   let least = Number.POSITIVE_INFINITY;
-  for (const make of maps) {
+  for (const [taken, make] of maps.entries()) {
     const map = make();
     const plane = { shapes, map, facts: regionFacts(map) };
     const out = leaked(neighbour, plane, matched);
-    if (out < least) [best, least] = [plane, out];
+    if (out < least) [best, least] = [{ plane, taken }, out];
     if (out === 0) break;
   }
   return best!;
 }
 
+/** What is known of the drawings so far. */
+interface Known {
+  planes: (Plane | null)[];
+  /** Which of its maps each has. */
+  taken: Int32Array;
+  /** What the hand has settled on it. */
+  byHand: (Int32Array | null)[];
+}
+
 /** Carries colours outwards from one painted drawing, towards the others on one side. */
 function carry(
   drawings: ThroughDrawing[],
-  planes: (Plane | null)[],
+  { planes, taken, byHand }: Known,
   from: number,
   step: 1 | -1,
   start: Colours,
@@ -100,14 +121,19 @@ function carry(
   for (let at = from + step; at >= 0 && at < drawings.length; at += step) {
     const neighbour = planes[at - step]!;
     const matched = matchPlanes(neighbour, drawings[at], size);
-    const plane = planes[at] ?? planeBeside(drawings[at], neighbour, matched);
-    planes[at] = plane;
+    let plane = planes[at];
+    if (!plane) {
+      const found = planeBeside(drawings[at], neighbour, matched);
+      plane = planes[at] = found.plane;
+      taken[at] = found.taken;
+    }
+    byHand[at] ??= drawings[at].settled?.(plane.map) ?? null;
     const votes = [{ votes: votesOf(neighbour, before, plane, matched), weight: 1 }];
     if (at - step !== from) {
       const source = planes[from]!;
       votes.push({ votes: votesOf(source, start, plane, matchPlanes(source, plane, size)), weight: DIRECT });
     }
-    before = settled(votes, plane, start.count);
+    before = settled(votes, plane, start.count, byHand[at]);
     out.set(at, before);
   }
   return out;
@@ -117,27 +143,37 @@ function carry(
  * Carries paint through drawings.
  * @param count number of colours, the ground (0) among them; @param size height of the figure, pixels.
  * @param progress told 0..1; may throw to stop.
- * @returns for each drawing the map taken and its regions by label (entry 0 stands for none).
+ * @returns for each drawing the map taken, which of its maps that is, and its regions by label (entry 0 stands for none).
  */
 export function paintThrough(
   drawings: ThroughDrawing[],
   count: number,
   size: number,
   progress: (share: number) => void = () => {},
-): { map: RegionMap; regions: ThroughRegion[] }[] {
+): { map: RegionMap; taken: number; regions: ThroughRegion[] }[] {
   const planes = drawings.map(({ shapes, maps, painted: own }): Plane | null => {
     if (!own) return null;
     const map = maps[0]();
     return { shapes, map, facts: regionFacts(map) };
   });
   const painted = drawings.flatMap(({ painted: own }, at) => (own ? [at] : []));
-  const heard: { from: number; colours: Map<number, Colours> }[] = [];
-  painted.forEach((from, k) => {
-    const start = known(drawings[from].painted!, count);
+  const byHand: (Int32Array | null)[] = drawings.map(() => null);
+  const taken = new Int32Array(drawings.length);
+  const heard: { from: number; part: boolean; colours: Map<number, Colours> }[] = [];
+  const outwards = (from: number, part: boolean, colours: Int32Array) => {
+    const start = known(colours, count);
     for (const step of [1, -1] as const)
-      heard.push({ from, colours: carry(drawings, planes, from, step, start, size) });
-    progress((k + 1) / painted.length);
+      heard.push({ from, part, colours: carry(drawings, { planes, taken, byHand }, from, step, start, size) });
+  };
+  painted.forEach((from, k) => {
+    outwards(from, false, drawings[from].painted!);
+    progress((k + 1) / (painted.length + 1));
   });
+  // What the hand has put right on one drawing is told to the others.
+  byHand.forEach((colours, from) => {
+    if (colours?.some((colour) => colour >= 0)) outwards(from, true, colours);
+  });
+  progress(1);
   return drawings.map((drawing, at) => {
     const { map, facts } = planes[at]!;
     const regions = facts.areas.length;
@@ -145,25 +181,34 @@ export function paintThrough(
     if (own)
       return {
         map,
+        taken: 0,
         regions: Array.from({ length: regions }, (_, label) => ({ colour: own[label], sure: 1, unsure: false })),
       };
-    const those = heard.flatMap(({ from, colours }) => {
+    const those = heard.flatMap(({ from, part, colours }) => {
       const found = colours.get(at);
-      return found ? [{ found, weight: 1 / (1 + Math.abs(at - from)) }] : [];
+      return found ? [{ found, part, weight: 1 / (1 + Math.abs(at - from)) }] : [];
     });
-    const all = those.reduce((sum, { weight }) => sum + weight, 0) || 1;
+    const mine = byHand[at];
     const carried = Array.from({ length: regions }, (_, label): ThroughRegion => {
+      if (mine && mine[label] >= 0) return { colour: mine[label], sure: 1, unsure: false };
       let [best, second, colour, sure] = [0, 0, 0, 0];
+      // Of a drawing known in part only what it is sure of is heard.
+      const weights = those.map(({ found, part, weight }) => (part ? weight * found.sure[label] : weight));
+      const all = weights.reduce((sum, weight) => sum + weight, 0) || 1;
       for (let c = 0; c < count; c++) {
         let value = 0;
-        for (const { found, weight } of those) value += (weight * found.share[label * count + c]) / all;
+        those.forEach(({ found }, k) => {
+          value += (weights[k] * found.share[label * count + c]) / all;
+        });
         if (value > best) [best, second, colour] = [value, best, c];
         else if (value > second) second = value;
       }
-      for (const { found, weight } of those) sure += (weight * found.sure[label]) / all;
+      those.forEach(({ found }, k) => {
+        sure += (weights[k] * found.sure[label]) / all;
+      });
       const settledSure = facts.edge[label] ? 1 : Math.min(sure, best - second);
       return { colour, sure: settledSure, unsure: settledSure < UNSURE };
     });
-    return { map, regions: carried };
+    return { map, taken: taken[at], regions: carried };
   });
 }

@@ -1,12 +1,29 @@
-/** From a region of the map to the rings of an area. */
+/** From pixels to rings: the edges of a region, or of any set of pixels, as smooth polygons. */
 import type { RegionMap } from './regions.ts';
+import { UNDER } from './stamp.ts';
 
-/** Largest distance of a ring from the pixel edges it stands for, map pixels. It runs under the line, so this is unseen. */
-const TOLERANCE = 0.75;
+/** Largest distance of a ring from the smoothed edge it stands for, pixels. */
+const TOLERANCE = 0.2;
+/** Weights a corner of the pixel edge is averaged with its neighbours by: stairs become curves. */
+const KERNEL = [0.0625, 0.125, 0.1875, 0.25, 0.1875, 0.125, 0.0625];
+/** Shorter edges are those of a few pixels: averaged they would shrink away. */
+const SHORTEST = 24;
+/** How far paint of a region runs on under its line beyond the middle, map pixels. */
+export const UNDER_LINE = 1;
 
-/** Follows the edge between the region and its surroundings from the top edge of pixel (x, y), the region on the right. */
+/** A set of pixels: 1 inside; a margin of at least one pixel all round is 0. */
+export interface PixelSet {
+  inside: Uint8Array;
+  width: number;
+  height: number;
+  /** Where its first pixel lies. */
+  x: number;
+  y: number;
+}
+
+/** Follows the edge of the set from the top edge of pixel (x, y), the set on the right. */
 function follow(
-  inside: (x: number, y: number) => boolean,
+  { inside, width }: PixelSet,
   x0: number,
   y0: number,
   visitTop: (x: number, y: number) => void,
@@ -24,26 +41,40 @@ function follow(
     else if (direction === 2) x--;
     else y--;
     // The two pixels ahead of the corner, left and right of the direction walked.
-    const left =
+    const here = y * width + x;
+    const [left, right] =
       direction === 0
-        ? inside(x, y - 1)
+        ? [here - width, here]
         : direction === 1
-          ? inside(x, y)
+          ? [here, here - 1]
           : direction === 2
-            ? inside(x - 1, y)
-            : inside(x - 1, y - 1);
-    const right =
-      direction === 0
-        ? inside(x, y)
-        : direction === 1
-          ? inside(x - 1, y)
-          : direction === 2
-            ? inside(x - 1, y - 1)
-            : inside(x, y - 1);
-    if (!right) direction = (direction + 1) % 4;
-    else if (left) direction = (direction + 3) % 4;
+            ? [here - 1, here - width - 1]
+            : [here - width - 1, here - width];
+    if (inside[right] === 0) direction = (direction + 1) % 4;
+    else if (inside[left] !== 0) direction = (direction + 3) % 4;
   } while (x !== x0 || y !== y0 || direction !== 0);
   return ring;
+}
+
+/** The corners of a pixel edge averaged with their neighbours; what lies on the border of the map stays. */
+function smoothed(ring: number[], set: PixelSet, mapWidth: number, mapHeight: number): number[] {
+  const n = ring.length / 2;
+  if (n < SHORTEST) return ring;
+  const out = ring.slice();
+  const half = (KERNEL.length - 1) / 2;
+  for (let i = 0; i < n; i++) {
+    const [px, py] = [ring[2 * i] + set.x, ring[2 * i + 1] + set.y];
+    if (px <= 0 || py <= 0 || px >= mapWidth || py >= mapHeight) continue;
+    let [x, y] = [0, 0];
+    for (let k = -half; k <= half; k++) {
+      const j = (i + k + n) % n;
+      x += KERNEL[k + half] * ring[2 * j];
+      y += KERNEL[k + half] * ring[2 * j + 1];
+    }
+    out[2 * i] = x;
+    out[2 * i + 1] = y;
+  }
+  return out;
 }
 
 /** Keeps the points of an open chain (index range) that matter (Douglas-Peucker), marking them in `keep`. */
@@ -56,13 +87,13 @@ function simplify(ring: number[], from: number, to: number, keep: Uint8Array, to
     const ay = ring[2 * (a % n) + 1];
     const dx = ring[2 * (b % n)] - ax;
     const dy = ring[2 * (b % n) + 1] - ay;
-    const length = Math.hypot(dx, dy);
+    const length = Math.sqrt(dx * dx + dy * dy);
     let worst = 0;
     let at = -1;
     for (let i = a + 1; i < b; i++) {
       const px = ring[2 * (i % n)] - ax;
       const py = ring[2 * (i % n) + 1] - ay;
-      const off = length === 0 ? Math.hypot(px, py) : Math.abs(px * dy - py * dx) / length;
+      const off = length === 0 ? Math.sqrt(px * px + py * py) : Math.abs(px * dy - py * dx) / length;
       if (off > worst) {
         worst = off;
         at = i;
@@ -75,13 +106,13 @@ function simplify(ring: number[], from: number, to: number, keep: Uint8Array, to
   }
 }
 
-function simplified(ring: number[], scale: number): Float32Array {
+function simplified(ring: number[], set: PixelSet, scale: number): Float32Array {
   const n = ring.length / 2;
   // Two far points to start from, so that the ring cannot collapse.
   let far = 0;
   let most = -1;
   for (let i = 1; i < n; i++) {
-    const d = Math.hypot(ring[2 * i] - ring[0], ring[2 * i + 1] - ring[1]);
+    const d = (ring[2 * i] - ring[0]) ** 2 + (ring[2 * i + 1] - ring[1]) ** 2;
     if (d > most) {
       most = d;
       far = i;
@@ -93,31 +124,67 @@ function simplified(ring: number[], scale: number): Float32Array {
   simplify(ring, 0, far, keep, TOLERANCE);
   simplify(ring, far, n, keep, TOLERANCE);
   const out: number[] = [];
-  for (let i = 0; i < n; i++) if (keep[i]) out.push(ring[2 * i] / scale, ring[2 * i + 1] / scale);
+  for (let i = 0; i < n; i++) if (keep[i]) out.push((ring[2 * i] + set.x) / scale, (ring[2 * i + 1] + set.y) / scale);
   return Float32Array.from(out);
 }
 
-/** Even-odd rings of a region in paper pixels (x, y pairs), largest first; empty when the label is not on the map. */
-export function regionRings(map: RegionMap, label: number): Float32Array[] {
-  const { width, height, labels, scale } = map;
-  if (label < 1 || label > map.count) return [];
-  const [minX, minY, maxX, maxY] = map.boxes.subarray(4 * label, 4 * label + 4);
-  const inside = (x: number, y: number) =>
-    x >= 0 && y >= 0 && x < width && y < height && labels[y * width + x] === label;
-  const w = maxX - minX + 1;
-  const visited = new Uint8Array(w * (maxY - minY + 1));
+/**
+ * Even-odd rings of a set of pixels (x, y pairs), largest first. @param scale pixels per paper pixel
+ * @param mapWidth, mapHeight where the map ends: edges lying there stay straight.
+ */
+export function ringsOf(set: PixelSet, scale: number, mapWidth = Infinity, mapHeight = Infinity): Float32Array[] {
+  const { inside, width, height } = set;
+  const visited = new Uint8Array(width * height);
   const visitTop = (x: number, y: number) => {
-    visited[(y - minY) * w + x - minX] = 1;
+    visited[y * width + x] = 1;
   };
   const rings: Float32Array[] = [];
-  for (let y = minY; y <= maxY; y++) {
-    for (let x = minX; x <= maxX; x++) {
-      if (labels[y * width + x] !== label || visited[(y - minY) * w + x - minX] || inside(x, y - 1)) continue;
-      const ring = simplified(follow(inside, x, y, visitTop), scale);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1; x < width - 1; x++) {
+      const i = y * width + x;
+      if (inside[i] === 0 || visited[i] !== 0 || inside[i - width] !== 0) continue;
+      const ring = simplified(smoothed(follow(set, x, y, visitTop), set, mapWidth, mapHeight), set, scale);
       if (ring.length >= 6) rings.push(ring);
     }
   }
   return rings.sort((a, b) => Math.abs(ringArea(b)) - Math.abs(ringArea(a)));
+}
+
+/** Lets a set grow by a pixel all round onto pixels of the mask under which paint may lie. */
+function growUnder(set: PixelSet, { mask, width: mapWidth, height: mapHeight }: RegionMap): void {
+  const { inside, width, height } = set;
+  const grown: number[] = [];
+  for (let y = 1; y < height - 1; y++) {
+    const my = y + set.y;
+    if (my < 0 || my >= mapHeight) continue;
+    for (let x = 1; x < width - 1; x++) {
+      const i = y * width + x;
+      const mx = x + set.x;
+      if (inside[i] !== 0 || mx < 0 || mx >= mapWidth || mask[my * mapWidth + mx] !== UNDER) continue;
+      if (inside[i - 1] || inside[i + 1] || inside[i - width] || inside[i + width]) grown.push(i);
+    }
+  }
+  for (const i of grown) inside[i] = 1;
+}
+
+/**
+ * Even-odd rings of a region in paper pixels (x, y pairs), largest first; empty when the label is not on the map. Paint runs
+ * to the middle of the line and `under` map pixels farther where the line covers it, so that neighbours overlap unseen.
+ */
+export function regionRings(map: RegionMap, label: number, under = UNDER_LINE): Float32Array[] {
+  const { width: mapWidth, labels } = map;
+  if (label < 1 || label > map.count) return [];
+  const [minX, minY, maxX, maxY] = map.boxes.subarray(4 * label, 4 * label + 4);
+  const margin = under + 1;
+  const width = maxX - minX + 1 + 2 * margin;
+  const height = maxY - minY + 1 + 2 * margin;
+  const set = { inside: new Uint8Array(width * height), width, height, x: minX - margin, y: minY - margin };
+  for (let y = minY; y <= maxY; y++) {
+    const to = (y - set.y) * width - set.x;
+    for (let x = minX; x <= maxX; x++) if (labels[y * mapWidth + x] === label) set.inside[to + x] = 1;
+  }
+  for (let round = 0; round < under; round++) growUnder(set, map);
+  return ringsOf(set, map.scale, mapWidth, map.height);
 }
 
 /** Signed area of a ring, square paper pixels. */

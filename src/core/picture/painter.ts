@@ -3,13 +3,14 @@
  */
 
 import { meet } from '../ink/crossings.ts';
-import { sampleStroke } from '../ink/curve.ts';
+import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
 import { type Bounds, strokeBounds, strokeOutline } from '../ink/outline.ts';
 import { isPlain } from '../ink/response.ts';
 import type { Area, Brush, Drawing, Id, Layer, Shot, Stroke } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
 import { InkRaster, type Window } from './ink-raster.ts';
 import { after, inverse, type Matrix, mapBounds } from './matrix.ts';
+import { LOST_SWATCH, paintAreas, parted } from './paint-areas.ts';
 import { type Looker, type ShownCell, shownCells } from './shows.ts';
 
 /** The part of a path that is needed. */
@@ -23,6 +24,7 @@ export interface PathLike {
 export interface PaintContext {
   fillStyle: unknown;
   globalAlpha: number;
+  globalCompositeOperation: string;
   filter: string;
   readonly canvas: { width: number; height: number };
   getTransform(): { a: number; b: number; c: number; d: number; e: number; f: number };
@@ -42,6 +44,8 @@ export interface PaintImage {
   height: number;
 }
 
+type Colour = ReturnType<typeof parted>;
+
 /** How a layer shows its pictures. */
 type PictureLook = Pick<Layer, 'place' | 'grey'>;
 const PLAIN_LOOK: PictureLook = { place: null, grey: false };
@@ -57,8 +61,12 @@ export interface PaintTools {
   scratch(width: number, height: number): { image: object; context: PaintContext };
 }
 
-/** A colour for swatches that are no longer in the palette: plainly wrong, so that it is noticed. */
-const LOST_SWATCH = '#ff00c8';
+/** Samples of a line with less opacity. */
+function fainter(samples: Float32Array, opacity: number): Float32Array {
+  const out = samples.slice();
+  for (let i = SAMPLE_SIZE - 1; i < out.length; i += SAMPLE_SIZE) out[i] *= opacity;
+  return out;
+}
 
 /** The paper's box as seen through a view: what lies outside needs no painting. */
 export function seenBox(view: Matrix, width: number, height: number): Bounds {
@@ -125,16 +133,13 @@ export class Painter {
   }
 
   paintAreas(context: PaintContext, areas: Area[], colours: Map<Id, string>): void {
-    for (const area of areas) {
-      context.fillStyle = colours.get(area.swatch) ?? LOST_SWATCH;
-      context.fill(this.areaPath(area) as never, 'evenodd');
-    }
+    paintAreas(context, areas, colours, this.tools, (area) => this.areaPath(area));
   }
 
-  /** Paints lines; `tint` replaces every line's own colour (ghosts). `seen`: lines outside this box are passed over. */
+  /** Paints lines, trace lines not among them; `tint` replaces every line's own colour (ghosts). `seen`: lines outside this box are passed over. */
   paintInk(context: PaintContext, ink: Stroke[], colours: Map<Id, string>, tint?: string, seen?: Bounds): void {
     const alpha = context.globalAlpha;
-    const colourOf = (stroke: Stroke) => tint ?? colours.get(stroke.swatch) ?? LOST_SWATCH;
+    const colourOf = (stroke: Stroke) => parted(tint ?? colours.get(stroke.swatch) ?? LOST_SWATCH);
     // Textured lines that follow each other are rastered together; their order among the others is kept.
     let textured: Stroke[] = [];
     const flush = () => {
@@ -142,21 +147,22 @@ export class Painter {
       textured = [];
     };
     for (const stroke of ink) {
-      if (seen && !meet(this.boxOf(stroke), seen)) continue;
+      if (stroke.brush.kind === 'trace' || (seen && !meet(this.boxOf(stroke), seen))) continue;
       if (!isPlain(stroke.brush)) {
         textured.push(stroke);
         continue;
       }
       flush();
-      context.globalAlpha = alpha * stroke.brush.opacity * stroke.brush.opacityBy.highest;
-      context.fillStyle = colourOf(stroke);
+      const { colour, opacity } = colourOf(stroke);
+      context.globalAlpha = alpha * opacity * stroke.brush.opacity * stroke.brush.opacityBy.highest;
+      context.fillStyle = colour;
       context.fill(this.strokePath(stroke) as never, 'nonzero');
       context.globalAlpha = alpha;
     }
     flush();
   }
 
-  private paintTextured(context: PaintContext, ink: Stroke[], colourOf: (stroke: Stroke) => string): void {
+  private paintTextured(context: PaintContext, ink: Stroke[], colourOf: (stroke: Stroke) => Colour): void {
     const { a, b, c, d, e, f } = context.getTransform();
     const view: Matrix = [a, b, c, d, e, f];
     const boxes = ink.map((stroke) => mapBounds(view, this.boxOf(stroke)));
@@ -166,8 +172,11 @@ export class Painter {
     const bottom = Math.min(context.canvas.height, Math.ceil(Math.max(...boxes.map(({ maxY }) => maxY))));
     if (right <= x || bottom <= y) return;
     const raster = new InkRaster({ x, y, width: right - x, height: bottom - y }, view);
-    for (const stroke of ink)
-      raster.paint([{ samples: this.samplesOf(stroke), from: 0 }], stroke.brush, stroke.seed, colourOf(stroke));
+    for (const stroke of ink) {
+      const { colour, opacity } = colourOf(stroke);
+      const samples = opacity < 1 ? fainter(this.samplesOf(stroke), opacity) : this.samplesOf(stroke);
+      raster.paint([{ samples, from: 0 }], stroke.brush, stroke.seed, colour);
+    }
     this.putRaster(context, raster);
   }
 

@@ -1,5 +1,18 @@
 import { newId } from './ids.ts';
-import type { Clip, Drawing, Guides, Id, Layer, MouthGuide, Palette, Purpose, Shot, Swatch, Track } from './model.ts';
+import type {
+  Area,
+  Clip,
+  Drawing,
+  Guides,
+  Id,
+  Layer,
+  MouthGuide,
+  Palette,
+  Purpose,
+  Shot,
+  Swatch,
+  Track,
+} from './model.ts';
 
 /** Bounds that every shot keeps; the doors (form, file) check against them. */
 export const LIMITS = {
@@ -24,6 +37,9 @@ export const LIMITS = {
   /** Letters of one written sound. */
   maxSound: 24,
   maxCharts: 24,
+  maxSwatches: 4096,
+  /** Width of a soft edge, paper pixels. */
+  maxSoft: 200,
   /** Ticks of a timing chart. */
   maxTicks: 40,
 } as const;
@@ -92,6 +108,14 @@ export function makeDrawing(layerId: Id, number: number, over: Partial<Drawing> 
   };
 }
 
+export function makeArea(swatch: Id, rings: Float32Array[], over: Partial<Area> = {}): Area {
+  return { id: newId(), swatch, name: '', rings, edge: 'smooth', soft: 0, sure: null, ...over };
+}
+
+export function makeSwatch(name: string, colour: string, over: Partial<Swatch> = {}): Swatch {
+  return { id: newId(), name, group: '', colour, opacity: 1, ...over };
+}
+
 export interface ShotWishes {
   title: string;
   width: number;
@@ -136,7 +160,7 @@ export function makeClip(name: string, asset: Id, seconds: number, frame: number
 
 /** An empty shot: one clean layer to draw on over one rough guide layer. */
 export function makeShot(wishes: ShotWishes): Shot {
-  const swatches: Swatch[] = FIRST_SWATCHES.map(([name, colour]) => ({ id: newId(), name, colour }));
+  const swatches: Swatch[] = FIRST_SWATCHES.map(([name, colour]) => makeSwatch(name, colour));
   const palette: Palette = { id: newId(), name: 'day', swatches };
   return {
     id: newId(),

@@ -10,7 +10,8 @@ export type Id = string;
 /** Floats per point of a stroke: x, y, pressure, tiltX (rad), tiltY (rad), time (s since pen down). */
 export const POINT_SIZE = 6;
 
-export const BRUSH_KINDS = ['pencil', 'pen', 'brush'] as const;
+/** A trace line bounds paint and is never seen itself: it has the colour of what it parts. */
+export const BRUSH_KINDS = ['pencil', 'pen', 'brush', 'trace'] as const;
 export type BrushKind = (typeof BRUSH_KINDS)[number];
 
 /** What the hand does that can drive a brush. */
@@ -76,11 +77,22 @@ export interface Stroke {
   seed: number;
 }
 
+export const AREA_EDGES = ['smooth', 'hard'] as const;
+export type AreaEdge = (typeof AREA_EDGES)[number];
+
 export interface Area {
   id: Id;
   swatch: Id;
+  /** What it paints ("left cuff"); empty for most. */
+  name: string;
   /** Even-odd rings of x, y pairs in paper pixels: outer boundary first, then holes. */
   rings: Float32Array[];
+  /** Smooth: pixels at the edge are shared; hard: each is painted or not. */
+  edge: AreaEdge;
+  /** Width over which it runs out, inside the other paint of its drawing, paper pixels; 0: not at all. */
+  soft: number;
+  /** Painted by hand: null. Carried there from another drawing: how sure that is, 0..1. */
+  sure: number | null;
 }
 
 export type Role = 'key' | 'breakdown' | 'between';
@@ -223,7 +235,10 @@ export interface Layer {
 export interface Swatch {
   id: Id;
   name: string;
+  /** Swatches of one group stand together under its name; empty for none. */
+  group: string;
   colour: string;
+  opacity: number;
 }
 
 /** All palettes of a shot hold the same swatch ids with colours of their own. */

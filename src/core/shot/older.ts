@@ -1,18 +1,34 @@
 /** What earlier versions kept, brought into what is kept now. */
-import { makeClip, makeTrack, noGuides, noMouthGuide } from './make.ts';
-import type { Asset, Brush, Clip, Drawing, Layer, Response, Shot, Stroke, Track } from './model.ts';
+import { makeArea, makeClip, makeSwatch, makeTrack, noGuides, noMouthGuide } from './make.ts';
+import type {
+  Area,
+  Asset,
+  Brush,
+  Clip,
+  Drawing,
+  Layer,
+  Palette,
+  Response,
+  Shot,
+  Stroke,
+  Swatch,
+  Track,
+} from './model.ts';
 
 /** What has come since the first version. */
 type Since = 'markers' | 'notes' | 'guides' | 'passages' | 'model' | 'reading' | 'charts' | 'mouthGuide';
 type OlderClip = Pick<Clip, 'id' | 'name' | 'asset' | 'frame' | 'in' | 'out' | 'gain'> & Partial<Clip>;
+type OlderSwatch = Pick<Swatch, 'id' | 'name' | 'colour'> & Partial<Swatch>;
+type OlderPalette = Omit<Palette, 'swatches'> & { swatches: OlderSwatch[] };
 type OlderTrack = Pick<Track, 'id' | 'name' | 'muted'> & Partial<Omit<Track, 'clips'>> & { clips: OlderClip[] };
 
 /** A shot as earlier versions kept it: what has come since may be missing. */
-export type OlderShot = Omit<Shot, Since | 'tracks' | 'layers' | 'assets'> &
+export type OlderShot = Omit<Shot, Since | 'tracks' | 'layers' | 'assets' | 'palettes'> &
   Partial<Pick<Shot, Since>> & {
     assets: Record<string, Omit<Asset, 'lines'> & Partial<Pick<Asset, 'lines'>>>;
     layers: (Omit<Layer, 'place' | 'grey'> & Partial<Pick<Layer, 'place' | 'grey'>>)[];
     tracks: OlderTrack[];
+    palettes: OlderPalette[];
   };
 
 /** What is given, and the rest as it is at first; fields that are there without a value count as missing. */
@@ -26,6 +42,10 @@ function clipUpToDate(clip: OlderClip): Clip {
 
 function trackUpToDate(track: OlderTrack): Track {
   return filledIn(makeTrack(track.name), { ...track, clips: track.clips.map(clipUpToDate) });
+}
+
+function swatchUpToDate(swatch: OlderSwatch): Swatch {
+  return filledIn(makeSwatch(swatch.name, swatch.colour), swatch);
 }
 
 /** Fills in what has come since a shot was kept. */
@@ -42,6 +62,7 @@ export function bringUpToDate(shot: OlderShot): Shot {
     ),
     layers: shot.layers.map((layer) => ({ ...layer, place: layer.place ?? null, grey: layer.grey ?? false })),
     tracks: shot.tracks.map(trackUpToDate),
+    palettes: shot.palettes.map((palette) => ({ ...palette, swatches: palette.swatches.map(swatchUpToDate) })),
     reading: shot.reading ?? [],
     charts: shot.charts ?? [],
     mouthGuide: shot.mouthGuide ?? noMouthGuide(),
@@ -90,8 +111,16 @@ function strokeUpToDate(stroke: OlderStroke): Stroke {
   return { ...stroke, name: stroke.name ?? '', brush: brushUpToDate(stroke.brush) };
 }
 
+type OlderArea = Pick<Area, 'id' | 'swatch' | 'rings'> & Partial<Area>;
+
+/** Paint before it had edges and names. */
+export function areaUpToDate(area: OlderArea): Area {
+  return area.sure !== undefined ? (area as Area) : filledIn(makeArea(area.swatch, area.rings), area);
+}
+
 type DrawingSince = 'label' | 'stage' | 'mouth' | 'spacing' | 'firstPass';
-type OlderDrawing = Omit<Drawing, DrawingSince | 'ink'> & Partial<Pick<Drawing, DrawingSince>> & { ink: OlderStroke[] };
+type OlderDrawing = Omit<Drawing, DrawingSince | 'ink' | 'paint'> &
+  Partial<Pick<Drawing, DrawingSince>> & { ink: OlderStroke[]; paint: OlderArea[] };
 
 /** The same for a drawing. */
 export function drawingUpToDate(drawing: OlderDrawing): Drawing {
@@ -103,6 +132,7 @@ export function drawingUpToDate(drawing: OlderDrawing): Drawing {
     spacing: drawing.spacing ?? null,
     firstPass: drawing.firstPass ?? null,
     ink: drawing.ink.map(strokeUpToDate),
+    paint: drawing.paint.map(areaUpToDate),
   };
 }
 
@@ -112,7 +142,7 @@ function lacks(value: object, has: string[], missing: string): boolean {
 }
 
 /**
- * Strokes, drawings, clips and tracks anywhere in a plain value - a kept edit - brought up to date; values without any are
+ * Strokes, areas, swatches, drawings, clips and tracks anywhere in a plain value - a kept edit - brought up to date; values without any are
  * given back as they are.
  */
 export function keptUpToDate<T>(value: T): T {
@@ -122,6 +152,8 @@ export function keptUpToDate<T>(value: T): T {
   }
   if (typeof value !== 'object' || value === null || Object.getPrototypeOf(value) !== Object.prototype) return value;
   if ('brush' in value && 'points' in value) return strokeUpToDate(value as unknown as OlderStroke) as T;
+  if (lacks(value, ['swatch', 'rings'], 'sure')) return areaUpToDate(value as unknown as OlderArea) as T;
+  if (lacks(value, ['id', 'name', 'colour'], 'opacity')) return swatchUpToDate(value as unknown as OlderSwatch) as T;
   const entries = Object.entries(value).map(([key, each]) => [key, keptUpToDate(each)] as const);
   const whole = entries.some(([key, each]) => each !== (value as Record<string, unknown>)[key])
     ? (Object.fromEntries(entries) as T & object)

@@ -1,4 +1,4 @@
-import type { Id, Palette, Shot } from './model.ts';
+import type { Drawing, Id, Palette, Shot, Swatch } from './model.ts';
 
 /** The palette that colours `frame` (0-based): that of the last cue at or before it. */
 export function paletteAt(shot: Shot, frame: number): Palette {
@@ -13,18 +13,53 @@ export function paletteAt(shot: Shot, frame: number): Palette {
   return shot.palettes.find((palette) => palette.id === id) ?? shot.palettes[0];
 }
 
-/** Swatch id -> colour `#rrggbb` in a palette. */
+/** A swatch's colour: `#rrggbb`, or `#rrggbbaa` where it is see-through. */
+export function colourOf({ colour, opacity }: Pick<Swatch, 'colour' | 'opacity'>): string {
+  if (opacity >= 1) return colour;
+  return `${colour}${Math.round(255 * opacity)
+    .toString(16)
+    .padStart(2, '0')}`;
+}
+
+/** Swatch id -> its colour in a palette. */
 export function colourMap(palette: Palette): Map<Id, string> {
-  return new Map(palette.swatches.map((swatch) => [swatch.id, swatch.colour]));
+  return new Map(palette.swatches.map((swatch) => [swatch.id, colourOf(swatch)]));
+}
+
+/** How many lines and areas have each swatch. */
+export type Uses = Map<Id, { strokes: number; areas: number }>;
+
+const remembered = new WeakMap<object, Map<Id, number>>();
+
+/** How many of a list have each swatch; lists are values, so it is counted once. */
+function countOf(list: readonly { swatch: Id }[]): Map<Id, number> {
+  let counts = remembered.get(list);
+  if (!counts) {
+    counts = new Map();
+    for (const { swatch } of list) counts.set(swatch, (counts.get(swatch) ?? 0) + 1);
+    remembered.set(list, counts);
+  }
+  return counts;
+}
+
+/** Uses of all swatches on some drawings; on all of the shot with `Object.values(shot.drawings)`. */
+export function usesOn(drawings: Drawing[]): Uses {
+  const uses: Uses = new Map();
+  const add = (counts: Map<Id, number>, kind: 'strokes' | 'areas') => {
+    for (const [swatch, count] of counts) {
+      const own = uses.get(swatch) ?? { strokes: 0, areas: 0 };
+      own[kind] += count;
+      uses.set(swatch, own);
+    }
+  };
+  for (const { ink, paint } of drawings) {
+    add(countOf(ink), 'strokes');
+    add(countOf(paint), 'areas');
+  }
+  return uses;
 }
 
 /** How many strokes and areas of the shot use a swatch. */
 export function swatchUses(shot: Shot, swatch: Id): { strokes: number; areas: number } {
-  let strokes = 0;
-  let areas = 0;
-  for (const drawing of Object.values(shot.drawings)) {
-    for (const stroke of drawing.ink) if (stroke.swatch === swatch) strokes++;
-    for (const area of drawing.paint) if (area.swatch === swatch) areas++;
-  }
-  return { strokes, areas };
+  return usesOn(Object.values(shot.drawings)).get(swatch) ?? { strokes: 0, areas: 0 };
 }

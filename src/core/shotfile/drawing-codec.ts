@@ -11,6 +11,7 @@
 import { BadFile } from '../shot/bad-file.ts';
 import {
   type Area,
+  type AreaEdge,
   type Brush,
   type Drawing,
   type FirstPass,
@@ -21,7 +22,7 @@ import {
   type Stage,
   type Stroke,
 } from '../shot/model.ts';
-import { brushUpToDate, drawingUpToDate } from '../shot/older.ts';
+import { areaUpToDate, brushUpToDate, drawingUpToDate } from '../shot/older.ts';
 
 const MAGIC = 'VGDR';
 const DRAWING_VERSION = 3;
@@ -45,6 +46,11 @@ interface AreaHead {
   swatch: Id;
   /** Points of each ring. */
   rings: number[];
+  /** These came with version 6 of the shot file. */
+  name?: string;
+  edge?: AreaEdge;
+  soft?: number;
+  sure?: number | null;
 }
 
 export interface DrawingHead {
@@ -187,10 +193,9 @@ export function unpackDrawing(
     brush: head.brushes[brush],
     points: take(points * POINT_SIZE),
   }));
-  const paint: Area[] = head.paint.map(({ rings, ...rest }) => ({
-    ...rest,
-    rings: rings.map((count) => take(count * 2)),
-  }));
+  const paint: Area[] = head.paint.map(({ rings, ...rest }) =>
+    areaUpToDate({ ...rest, rings: rings.map((count) => take(count * 2)) }),
+  );
   if (at !== floats) throw bad('does not match its own list of lines');
   for (let i = 0; i < body.length; i++)
     if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');

@@ -26,6 +26,8 @@ import {
   type AfterLast,
   ALONE_WAYS,
   type AloneWay,
+  AREA_EDGES,
+  type AreaEdge,
   MIRROR_WAYS,
   type MirrorWay,
   MOUTHS,
@@ -82,13 +84,19 @@ class LayerPart {
 class SwatchPart {
   @Matches(ID) id!: string;
   @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsOptional() @IsString() @MaxLength(LIMITS.maxTitle) group?: string;
   @IsHexColor() colour!: string;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) opacity?: number;
 }
 
 class PalettePart {
   @Matches(ID) id!: string;
   @IsString() @MaxLength(LIMITS.maxTitle) name!: string;
-  @IsArray() @ArrayMaxSize(4096) @ValidateNested({ each: true }) @Type(() => SwatchPart) swatches!: SwatchPart[];
+  @IsArray()
+  @ArrayMaxSize(LIMITS.maxSwatches)
+  @ValidateNested({ each: true })
+  @Type(() => SwatchPart)
+  swatches!: SwatchPart[];
 }
 
 class CuePart {
@@ -358,6 +366,10 @@ class AreaPart {
   @Matches(ID) id!: string;
   @Matches(ID) swatch!: string;
   @IsArray() @IsInt({ each: true }) @Min(1, { each: true }) @Max(FAR, { each: true }) rings!: number[];
+  @IsOptional() @IsString() @MaxLength(LIMITS.maxName) name?: string;
+  @IsOptional() @IsIn(AREA_EDGES) edge?: AreaEdge;
+  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.maxSoft) soft?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) sure?: number | null;
 }
 
 /** The head of a drawing part. */

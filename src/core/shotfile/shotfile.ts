@@ -7,7 +7,7 @@ import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
 
-const SHOT_FILE_VERSION = 5;
+const SHOT_FILE_VERSION = 6;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked: they would not fit the browser's memory. */

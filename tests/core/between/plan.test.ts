@@ -14,18 +14,23 @@ import {
   whyNotCompute,
 } from '../../../src/core/between/index.ts';
 import { chartAt, chartsIn, setSpacings } from '../../../src/core/sheet/index.ts';
-import { type Area, makeDrawing, makeLayer, makeShot, newId, type Shot } from '../../../src/core/shot/index.ts';
+import {
+  type Area,
+  makeArea,
+  makeDrawing,
+  makeLayer,
+  makeShot,
+  newId,
+  type Shot,
+} from '../../../src/core/shot/index.ts';
 import { figure, SWEEP } from '../../figure.ts';
 import { cellOf, strokeThrough } from '../../make.ts';
 
 describe('on a shot', () => {
   let shot: Shot;
   let layerId: string;
-  const coat = (dx: number): Area => ({
-    id: newId(),
-    swatch: 'coat',
-    rings: [Float32Array.from([250 + dx, 200, 300 + dx, 200, 306 + dx, 370, 246 + dx, 370])],
-  });
+  const coat = (dx: number): Area =>
+    makeArea('coat', [Float32Array.from([250 + dx, 200, 300 + dx, 200, 306 + dx, 370, 246 + dx, 370])]);
   const chart = () => chartAt(shot, layerId, 0)!;
   const tick = (k: number) => shot.drawings[chart().ticks[k].drawing.id];
 

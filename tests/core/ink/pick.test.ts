@@ -18,7 +18,7 @@ import {
 } from '../../../src/core/ink/index.ts';
 import { areaUnder } from '../../../src/core/paint/index.ts';
 import { after, inverse } from '../../../src/core/picture/index.ts';
-import { makeDrawing, POINT_SIZE } from '../../../src/core/shot/index.ts';
+import { makeArea, makeDrawing, POINT_SIZE } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
 const line = strokeThrough(
@@ -29,7 +29,7 @@ const line = strokeThrough(
   { id: 'line', lineage: 'ground', swatch: 'graphite' },
 );
 const ring = circle(60, 60, 20, { id: 'ring', lineage: 'head', swatch: 'skin' });
-const paint = [{ id: 'cheek', swatch: 'skin', rings: [Float32Array.from([50, 50, 70, 50, 70, 70])] }];
+const paint = [makeArea('skin', [Float32Array.from([50, 50, 70, 50, 70, 70])], { id: 'cheek' })];
 const drawing = makeDrawing('layer', 1, { ink: [line, ring], paint });
 const pass = (...path: number[]) => Float32Array.from(path);
 const number = fc.double({ min: -400, max: 400, noNaN: true });
@@ -58,11 +58,8 @@ describe('picking', () => {
     expect(pickInside(drawing, Float32Array.from([0, 0, 9, 0, 9, 9]))).toEqual({ strokes: [], areas: [] });
   });
   test('paint is picked where it fills, not in its holes', () => {
-    const holed = {
-      id: 'coat',
-      swatch: 's',
-      rings: [pass(0, 0, 90, 0, 90, 90, 0, 90), pass(30, 30, 60, 30, 60, 60, 30, 60)],
-    };
+    const rings = [pass(0, 0, 90, 0, 90, 90, 0, 90), pass(30, 30, 60, 30, 60, 60, 30, 60)];
+    const holed = makeArea('s', rings, { id: 'coat' });
     expect(areaUnder([holed], 10, 10)?.id).toBe('coat');
     expect(areaUnder([holed], 45, 45)).toBeNull();
     expect(areaUnder([holed, ...paint], 69, 65)?.id).toBe('cheek');
@@ -137,7 +134,7 @@ describe('changing', () => {
   test('in other drawings the same lines answer by lineage, the same paint by swatch', () => {
     const other = makeDrawing('layer', 2, {
       ink: [circle(90, 60, 20, { id: 'ring2', lineage: 'head' }), { ...line, id: 'line2' }],
-      paint: [{ id: 'cheek2', swatch: 'skin', rings: [] }],
+      paint: [makeArea('skin', [], { id: 'cheek2' })],
     });
     expect(likePicked(drawing, { strokes: ['ring'], areas: [] }, other)).toEqual({ strokes: ['ring2'], areas: [] });
     expect(likePicked(drawing, { strokes: ['line'], areas: ['cheek'] }, other)).toEqual({

@@ -20,7 +20,7 @@ import {
 import { Loop } from '../../../src/core/ink/loop.ts';
 import { areaContains } from '../../../src/core/paint/index.ts';
 import { mapPoint } from '../../../src/core/picture/index.ts';
-import { MIRROR_WAYS, POINT_SIZE, type Stroke } from '../../../src/core/shot/index.ts';
+import { MIRROR_WAYS, makeArea, POINT_SIZE, type Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
 const level = (y = 100, over: Partial<Stroke> = {}) =>
@@ -56,7 +56,7 @@ describe('kneading', () => {
     expect(heightAt(knead(drawn, 'spread', off).ink[0], 100)).toBeLessThan(100);
   });
   test('takes paint along with the lines', () => {
-    const area = { id: 'a', swatch: 's', rings: [Float32Array.from([90, 90, 110, 90, 110, 110, 90, 110])] };
+    const area = makeArea('s', [Float32Array.from([90, 90, 110, 90, 110, 110, 90, 110])]);
     const [moved] = knead({ ink: [], paint: [area] }, 'push', step).paint;
     expect(moved.rings[0][1]).toBeGreaterThan(95);
     expect(area.rings[0][1]).toBe(90);

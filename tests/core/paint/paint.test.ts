@@ -2,14 +2,17 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   areaContains,
+  areaOf,
   areaSize,
   areaUnder,
+  PLAIN_PAINT,
   pour,
   regionAt,
   regionMap,
   regionRings,
   takeOff,
 } from '../../../src/core/paint/index.ts';
+import { makeArea } from '../../../src/core/shot/index.ts';
 import { nodePainter, raster } from '../../canvas.ts';
 import { box, circle, strokeThrough } from '../../make.ts';
 
@@ -18,18 +21,22 @@ const H = 300;
 
 describe('the region map', () => {
   test('a closed shape is a region of its own; the paper around it another', () => {
-    const map = regionMap([circle(200, 150, 80)], W, H, 0);
+    const map = regionMap([circle(200, 150, 80)], W, H);
     expect(map.count).toBe(2);
     expect(regionAt(map, 200, 150)).not.toBe(regionAt(map, 10, 10));
   });
   test('paint runs under the line to its middle', () => {
-    const map = regionMap(box(100, 80, 120), W, H, 0);
-    const size = areaSize(regionRings(map, regionAt(map, 160, 140)));
+    const map = regionMap(box(100, 80, 120), W, H);
+    const size = areaSize(regionRings(map, regionAt(map, 160, 140), 0));
     // The middle of the line encloses 120 x 120; the clear inside is only 110 x 110.
     expect(Math.abs(size - 120 * 120)).toBeLessThan(0.02 * 120 * 120);
+    // And as much farther as is asked, but never out from under it.
+    const farther = areaSize(regionRings(map, regionAt(map, 160, 140), 2));
+    expect(Math.abs(farther - 124 * 124)).toBeLessThan(0.02 * 124 * 124);
+    expect(areaSize(regionRings(map, regionAt(map, 160, 140), 40))).toBeLessThan(130 * 130);
   });
   test('no pixel of the paper is without a region', () => {
-    const map = regionMap([...box(40, 40, 100), circle(250, 150, 60)], W, H, 0);
+    const map = regionMap([...box(40, 40, 100), circle(250, 150, 60)], W, H);
     expect(map.labels.includes(0)).toBe(false);
   });
   test('an opening leaks unless it is small enough to be closed', () => {
@@ -41,21 +48,21 @@ describe('the region map', () => {
       [100, 96],
     ]);
     const leaks = (gap: number) => {
-      const map = regionMap([cut], W, H, gap);
+      const map = regionMap([cut], W, H, { gap });
       return regionAt(map, 160, 140) === regionAt(map, 10, 10);
     };
     expect(leaks(0)).toBe(true);
     expect(leaks(10)).toBe(false);
   });
   test('a hole is a ring of its own', () => {
-    const map = regionMap([circle(200, 150, 100), circle(200, 150, 40)], W, H, 0);
+    const map = regionMap([circle(200, 150, 100), circle(200, 150, 40)], W, H);
     const rings = regionRings(map, regionAt(map, 130, 150));
     expect(rings).toHaveLength(2);
     expect(areaContains(rings, 200, 150)).toBe(false);
     expect(areaContains(rings, 130, 150)).toBe(true);
   });
   test('off the paper there is no region', () => {
-    expect(regionAt(regionMap([], W, H, 0), -3, 20)).toBe(0);
+    expect(regionAt(regionMap([], W, H), -3, 20)).toBe(0);
   });
   test('the regions of any drawing cover the paper exactly once', () => {
     const shapes = fc.array(
@@ -68,10 +75,9 @@ describe('the region map', () => {
           list.map(([x, y, r]) => circle(x, y, r)),
           200,
           150,
-          0,
         );
         let sum = 0;
-        for (let label = 1; label <= map.count; label++) sum += areaSize(regionRings(map, label));
+        for (let label = 1; label <= map.count; label++) sum += areaSize(regionRings(map, label, 0));
         expect(Math.abs(sum - 200 * 150)).toBeLessThan(0.02 * 200 * 150);
       }),
       { numRuns: 60 },
@@ -79,8 +85,8 @@ describe('the region map', () => {
   });
   test('a line through no pale sliver: no paper shows between paint and ink', () => {
     const ink = [circle(100, 75, 50)];
-    const map = regionMap(ink, 200, 150, 0);
-    const area = { id: 'a', swatch: 'paint', rings: regionRings(map, regionAt(map, 100, 75)) };
+    const map = regionMap(ink, 200, 150);
+    const area = makeArea('paint', regionRings(map, regionAt(map, 100, 75)));
     const colours = new Map([
       ['paint', '#ff0000'],
       ['ink', '#000000'],
@@ -103,21 +109,21 @@ describe('the region map', () => {
 });
 
 describe('pouring', () => {
-  const map = regionMap([circle(200, 150, 100)], W, H, 0);
-  const rings = regionRings(map, regionAt(map, 200, 150));
+  const map = regionMap([circle(200, 150, 100)], W, H);
+  const area = (swatch: string) => areaOf(map, regionAt(map, 200, 150), swatch, PLAIN_PAINT);
   test('again into the same region replaces the paint there', () => {
-    const once = pour([], rings, 'coat', 200, 150);
-    const twice = pour(once, rings, 'scarf', 210, 140);
+    const once = pour([], area('coat'), 200, 150);
+    const twice = pour(once, area('scarf'), 210, 140);
     expect(twice.map(({ swatch }) => swatch)).toEqual(['scarf']);
   });
   test('a tone lying on a region stays on top of new paint', () => {
-    const small = regionMap([circle(240, 150, 20)], W, H, 0);
-    const blush = { id: 'b', swatch: 'blush', rings: regionRings(small, regionAt(small, 240, 150)) };
-    const painted = [...pour([], rings, 'skin', 150, 150), blush];
-    expect(pour(painted, rings, 'lit skin', 150, 150).map(({ swatch }) => swatch)).toEqual(['lit skin', 'blush']);
+    const small = regionMap([circle(240, 150, 20)], W, H);
+    const blush = areaOf(small, regionAt(small, 240, 150), 'blush', PLAIN_PAINT);
+    const painted = [...pour([], area('skin'), 150, 150), blush];
+    expect(pour(painted, area('lit skin'), 150, 150).map(({ swatch }) => swatch)).toEqual(['lit skin', 'blush']);
   });
   test('taking off takes the topmost paint under the pen, and only there', () => {
-    const painted = pour([], rings, 'coat', 200, 150);
+    const painted = pour([], area('coat'), 200, 150);
     expect(areaUnder(painted, 200, 150)?.swatch).toBe('coat');
     expect(takeOff(painted, 10, 10)).toBe(painted);
     expect(takeOff(painted, 200, 150)).toEqual([]);

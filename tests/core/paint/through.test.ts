@@ -40,7 +40,7 @@ const PLACES: [x: number, y: number, colour: number][] = [
 ];
 
 function drawing(ink: Stroke[], painted: boolean, [dx, dy] = [0, 0]): ThroughDrawing {
-  const maps = [2, 14].map((gap) => () => regionMap(ink, WIDTH, HEIGHT, gap));
+  const maps = [2, 14].map((gap) => () => regionMap(ink, WIDTH, HEIGHT, { gap }));
   if (!painted) return { shapes: ink.map(shape), maps, painted: null };
   const map = maps[0]();
   const colours = new Int32Array(map.count + 1);
@@ -94,7 +94,7 @@ describe('paint carried through', () => {
 });
 
 test('facts of regions: their areas make up the paper, samples lie in them, the ground reaches the edge', () => {
-  const map = regionMap(figure(0, 0), WIDTH, HEIGHT, 2);
+  const map = regionMap(figure(0, 0), WIDTH, HEIGHT, { gap: 2 });
   const { areas, edge, samples } = regionFacts(map);
   expect(areas.reduce((sum, area) => sum + area, 0)).toBe(map.width * map.height);
   samples.forEach((points, label) => {

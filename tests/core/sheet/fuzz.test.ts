@@ -19,6 +19,7 @@ import {
   swapWithNeighbour,
 } from '../../../src/core/sheet/index.ts';
 import type { Exposure, Layer, Shot } from '../../../src/core/shot/index.ts';
+import { makeArea } from '../../../src/core/shot/index.ts';
 import { readShotFile, writeShotFile } from '../../../src/core/shotfile/index.ts';
 import { circle, smallShot, strokeThrough } from '../../make.ts';
 
@@ -59,7 +60,12 @@ const EDITS: Record<string, (shot: Shot, dice: Dice) => void> = {
     const drawing = Object.values(shot.drawings)[dice.frame % Math.max(1, Object.keys(shot.drawings).length)];
     const swatch = shot.palettes[0].swatches[dice.layer % shot.palettes[0].swatches.length].id;
     if (drawing)
-      drawing.paint = pour(drawing.paint, [Float32Array.from([0, 0, 80, 0, 80, 80, 0, 80])], swatch, 10 + dice.by, 10);
+      drawing.paint = pour(
+        drawing.paint,
+        makeArea(swatch, [Float32Array.from([0, 0, 80, 0, 80, 80, 0, 80])]),
+        10 + dice.by,
+        10,
+      );
   },
   'paint off': (shot, dice) => {
     for (const drawing of Object.values(shot.drawings)) drawing.paint = takeOff(drawing.paint, 20 + dice.by, 20);
@@ -80,7 +86,7 @@ const EDITS: Record<string, (shot: Shot, dice: Dice) => void> = {
   swatch: (shot, dice) => void addSwatch(shot, `swatch ${dice.frame}`, '#8a6b4c'),
   colour: (shot, dice) => {
     const palette = shot.palettes[dice.layer % shot.palettes.length];
-    colourSwatch(shot, palette.id, palette.swatches[dice.frame % palette.swatches.length].id, '#30c040');
+    colourSwatch(shot, palette.id, palette.swatches[dice.frame % palette.swatches.length].id, { colour: '#30c040' });
   },
   palette: (shot, dice) => {
     if (shot.palettes.length < 4) takePaletteFrom(shot, dice.frame, addPalette(shot, shot.palettes[0].id, 'lit'));

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import { chartDrawingToDrawOn, makeChart } from '../../../src/core/mouths/index.ts';
-import { BadFile, makeClip, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
+import { BadFile, makeArea, makeClip, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
 import {
   type Media,
   packDrawing,
@@ -15,7 +15,12 @@ import { circle, smallShot, strokeThrough } from '../../make.ts';
 function fullShot(): { shot: Shot; media: Media } {
   const { shot, drawing, swatch } = smallShot();
   drawing.paint = [
-    { id: 'area1', swatch, rings: [Float32Array.from([0, 0, 9, 0, 9, 9]), Float32Array.from([2, 2, 3, 2, 3, 3])] },
+    makeArea(swatch, [Float32Array.from([0, 0, 9, 0, 9, 9]), Float32Array.from([2, 2, 3, 2, 3, 3])], {
+      name: 'left cuff',
+      edge: 'hard',
+      soft: 3,
+      sure: 0.5,
+    }),
   ];
   shot.assets.voice1 = {
     id: 'voice1',
@@ -145,7 +150,7 @@ describe('a shot file', () => {
       'shot.json',
       'vignette.json',
     ]);
-    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 5 });
+    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 6 });
   });
 });
 

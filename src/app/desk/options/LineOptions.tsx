@@ -9,7 +9,7 @@ import { Choice, Option } from './parts.tsx';
 
 const LONGEST_STRING = 120;
 
-/** Pencil, Pen and Brush: width, opacity, how the line follows the hand; all else is on the brush card. */
+/** Pencil, Pen, Brush and Trace line: width, opacity, how the line follows the hand; all else is on the brush card. */
 export function LineOptions({ kind }: { kind: BrushKind }) {
   const { view } = useOpenShot();
   const line = useView((state) => state.tools[kind]);

@@ -1,4 +1,4 @@
-import { colourMap, paletteAt } from '../../../core/shot/index.ts';
+import { paletteAt } from '../../../core/shot/index.ts';
 import type { OpenShot } from '../../session/open-shot.ts';
 
 const GRAPHITE = '#2a2924';
@@ -6,5 +6,5 @@ const GRAPHITE = '#2a2924';
 /** The colour of the swatch in hand on the present frame. */
 export function colourInHand({ session, view }: Pick<OpenShot, 'session' | 'view'>): string {
   const { swatch, frame } = view.getState();
-  return colourMap(paletteAt(session.shot, frame)).get(swatch) ?? GRAPHITE;
+  return paletteAt(session.shot, frame).swatches.find(({ id }) => id === swatch)?.colour ?? GRAPHITE;
 }

@@ -1,4 +1,5 @@
 import BrushIcon from 'lucide-react/icons/brush';
+import TraceIcon from 'lucide-react/icons/line-squiggle';
 import PenIcon from 'lucide-react/icons/pen-tool';
 import PencilIcon from 'lucide-react/icons/pencil';
 import { makeStroke, mouseTaper, PenLine, withImages } from '../../../core/ink/index.ts';
@@ -9,9 +10,14 @@ import { imagesInHand } from '../mirror-in-hand.ts';
 import { colourInHand } from './colour.ts';
 import type { Tool } from './tool.ts';
 
-const LABELS: Record<BrushKind, string> = { pencil: 'pencil line', pen: 'pen line', brush: 'brush line' };
+const LABELS: Record<BrushKind, string> = {
+  pencil: 'pencil line',
+  pen: 'pen line',
+  brush: 'brush line',
+  trace: 'trace line',
+};
 
-/** Pencil, Pen and Brush: the same hand, another line. */
+/** Pencil, Pen, Brush and Trace line: the same hand, another line. */
 function lineTool(kind: BrushKind, name: string, icon: Tool['icon']): Tool {
   return {
     id: kind,
@@ -64,3 +70,5 @@ function lineTool(kind: BrushKind, name: string, icon: Tool['icon']): Tool {
 export const pencil = lineTool('pencil', 'Pencil', PencilIcon);
 export const pen = lineTool('pen', 'Pen', PenIcon);
 export const brush = lineTool('brush', 'Brush', BrushIcon);
+/** Bounds paint and is never delivered: shadow edges, the whites of eyes, a cheek. */
+export const trace = lineTool('trace', 'Trace line', TraceIcon);

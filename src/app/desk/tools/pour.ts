@@ -1,9 +1,13 @@
 import BucketIcon from 'lucide-react/icons/paint-bucket';
-import { pour as pourInto, type RegionMap, regionAt, regionRings, takeOff } from '../../../core/paint/index.ts';
-import { regionsOf } from '../regions.ts';
-import type { Tool } from './tool.ts';
+import type { PenSample } from '../../../core/ink/index.ts';
+import { areaOf, pour as pourInto, proposedAt, type RegionMap, regionAt, takeOff } from '../../../core/paint/index.ts';
+import type { Area } from '../../../core/shot/index.ts';
+import { layerInHand } from '../../commands/layer-in-hand.ts';
+import { endAcross } from '../../paint/across.ts';
+import { lookInHand, type Painting, paintingOn, regionToPour, withRegions } from './painting.ts';
+import type { Gesture, Tool, ToolDesk } from './tool.ts';
 
-/** Fills the enclosed region under the pen, under the line to its middle. */
+/** Fills the enclosed region under the pen, under the line to its middle; drawn across several, all of them. */
 export const pour: Tool = {
   id: 'pour',
   name: 'Pour',
@@ -11,35 +15,107 @@ export const pour: Tool = {
   cursor: 'crosshair',
   ring: () => 0,
   down(desk, sample) {
-    const { session, view } = desk;
-    const drawing = desk.drawing();
-    if (drawing === null) return null;
-    if (drawing === 'empty' || drawing.ink.length === 0) {
-      desk.say('There are no lines here yet: draw first, then pour.');
-      return null;
-    }
-    const { swatch, tools } = view.getState();
-    if (tools.pour.off) {
-      session.change('take paint off', (shot) => {
-        const own = shot.drawings[drawing.id];
-        own.paint = takeOff(own.paint, sample.x, sample.y);
-      });
-      return null;
-    }
-    const { width, height } = session.shot;
-    if (sample.x < 0 || sample.y < 0 || sample.x >= width || sample.y >= height) return null;
-    const fill = (map: RegionMap) => {
-      const label = regionAt(map, sample.x, sample.y);
-      if (label === 0) return;
-      const rings = regionRings(map, label);
-      session.change('pour', (shot) => {
-        const own = shot.drawings[drawing.id];
-        if (own) own.paint = pourInto(own.paint, rings, swatch, sample.x, sample.y);
-      });
-    };
-    const map = regionsOf(desk, drawing);
-    if (map instanceof Promise) void map.then(fill);
-    else fill(map);
-    return null;
+    const { as } = desk.view.getState().tools.pour;
+    if (as === 'across') return touchAcross(desk, sample);
+    const painting = paintingOn(desk, as !== 'off');
+    if (!painting) return null;
+    if (as === 'off') return takingOff(painting, sample);
+    if (as === 'before') return pouringAsBefore(desk, painting, sample);
+    const { swatch } = desk.view.getState();
+    return pouring(desk, painting, sample, (map, label) => areaOf(map, label, swatch, lookInHand(desk)));
   },
 };
+
+/** Pours each region the pen comes to, once. */
+function pouring(
+  desk: ToolDesk,
+  painting: Painting,
+  first: PenSample,
+  areaFor: (map: RegionMap, label: number, at: PenSample) => Area | null,
+): Gesture {
+  const done = new Set<number>();
+  const waiting: PenSample[] = [];
+  let map: RegionMap | null = null;
+  const take = (at: PenSample, begins: boolean) => {
+    if (!map) {
+      waiting.push(at);
+      return;
+    }
+    // On the way from region to region the pen may cross the ground: only where it comes down that is worth a word.
+    const label = begins ? regionToPour(desk, map, at.x, at.y) : regionAt(map, at.x, at.y);
+    if (label === 0 || done.has(label)) return;
+    if (!begins && outside(desk, map, label)) return;
+    done.add(label);
+    const area = areaFor(map, label, at);
+    if (area) painting.put('pour', (paint) => pourInto(paint, area, at.x, at.y));
+  };
+  withRegions(desk, painting, (made) => {
+    map = made;
+    waiting.splice(0).forEach((at, i) => {
+      take(at, i === 0);
+    });
+  });
+  take(first, true);
+  return {
+    move(samples) {
+      for (const each of samples) take(each, false);
+    },
+    up() {},
+    cancel() {},
+  };
+}
+
+const outside = (desk: ToolDesk, { boxes, width, height }: RegionMap, label: number) => {
+  const [minX, minY, maxX, maxY] = boxes.subarray(4 * label, 4 * label + 4);
+  const atEdge = minX <= 0 || minY <= 0 || maxX >= width - 1 || maxY >= height - 1;
+  return atEdge && layerInHand(desk)?.purpose !== 'background';
+};
+
+function takingOff(painting: Painting, first: PenSample): Gesture {
+  let last: Area[] | null = null;
+  const take = ({ x, y }: PenSample, again: boolean) =>
+    painting.put('take paint off', (paint) => {
+      // Held still the pen takes one area off, not all that lie on one another.
+      if (again && last && paint === last) return paint;
+      last = takeOff(paint, x, y);
+      return last;
+    });
+  take(first, false);
+  return { move() {}, up() {}, cancel() {} };
+}
+
+/** Pours what the same region had on the drawing before. */
+function pouringAsBefore(desk: ToolDesk, painting: Painting, first: PenSample): Gesture | null {
+  const layer = layerInHand(desk);
+  if (!layer) return null;
+  const ready = desk.paints.proposalFor(layer, painting.drawing);
+  const samples = [first];
+  void ready.then((paint) => {
+    if (!paint) {
+      desk.say('No drawing before this one is painted: paint it first, or pour the swatch in hand.');
+      return;
+    }
+    const nothing = samples.every(({ x, y }) => {
+      const area = proposedAt(paint, x, y);
+      if (area) painting.put('pour as before', (own) => pourInto(own, area, x, y));
+      return !area;
+    });
+    if (nothing) desk.say('The drawing before has no paint in this region.');
+  });
+  return { move: (more) => void samples.push(...more), up() {}, cancel() {} };
+}
+
+/** The first touch names the region, the second, on another drawing, its place there: all between take the swatch. */
+function touchAcross(desk: ToolDesk, { x, y }: PenSample): null {
+  const painting = paintingOn(desk);
+  if (!painting) return null;
+  withRegions(desk, painting, (map) => {
+    if (regionToPour(desk, map, x, y) === 0) return;
+    const { across } = desk.view.getState();
+    if (!across || across.drawing === painting.drawing.id) {
+      desk.view.setState({ across: { drawing: painting.drawing.id, x, y } });
+      desk.say('Now go to the last drawing and touch the same region there.');
+    } else void endAcross(desk, painting.drawing, { x, y });
+  });
+  return null;
+}

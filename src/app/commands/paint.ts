@@ -1,0 +1,349 @@
+/** Commands of painting: tools, painting through, what is unsure, holes. Their keys are theirs in the Paint view. */
+import { accept, type Doubt, pourAt, proposedAt } from '../../core/paint/index.ts';
+import { mapPoint } from '../../core/picture/index.ts';
+import { drawingShown } from '../../core/sheet/index.ts';
+import { type Drawing, type Layer, newId, paletteAt } from '../../core/shot/index.ts';
+import { paperRoom } from '../desk/room.ts';
+import { panBy, viewMatrix } from '../desk/view.ts';
+import { doubtsInHand, faultsInHand, listInSight } from '../paint/looked-at.ts';
+import { POURS, SWEEPS, TAKES, type ToolId } from '../session/view-state.ts';
+import { layerInHand } from './layer-in-hand.ts';
+import { goToFrame } from './play.ts';
+import type { Command, CommandContext } from './register.ts';
+
+const painting = () => location.pathname.endsWith('/paint');
+const MARGIN = 60;
+
+function drawingInHand(context: CommandContext): { layer: Layer; drawing: Drawing } | null {
+  const layer = layerInHand(context);
+  const drawing = layer && drawingShown(context.session.shot, layer, context.view.getState().frame);
+  return layer && drawing ? { layer, drawing } : null;
+}
+
+async function through(context: CommandContext, overHand: boolean): Promise<void> {
+  const layer = layerInHand(context);
+  if (!layer) return;
+  context.player.stop();
+  context.view.setState({ paintCard: 'through' });
+  const words = await context.paints.through(layer, overHand);
+  if (words) context.say(words);
+}
+
+/** Goes to a place of the list in sight: its frame, and the paper moved so far that it is seen. */
+export function lookAtPlace(context: CommandContext, i: number): void {
+  const list = listInSight(context);
+  if (list.length === 0) return;
+  const at = ((i % list.length) + list.length) % list.length;
+  const { frame, x, y } = list[at];
+  context.player.stop();
+  context.paints.state.setState({ at });
+  goToFrame(context, frame);
+  const { paper } = context.view.getState();
+  const room = paperRoom();
+  const [px, py] = mapPoint(viewMatrix(paper, room, 1), x, y);
+  const over = (value: number, most: number) =>
+    value < MARGIN ? MARGIN - value : value > most - MARGIN ? most - MARGIN - value : 0;
+  const [dx, dy] = [over(px, room.width), over(py, room.height)];
+  if (dx !== 0 || dy !== 0) context.view.setState({ paper: panBy(paper, dx, dy, room) });
+}
+
+function step(by: 1 | -1) {
+  return (context: CommandContext) => {
+    if (listInSight(context).length === 0)
+      context.say(
+        context.view.getState().paintCard === 'holes'
+          ? 'No holes are listed. Look for holes first.'
+          : 'Nothing is unsure on this layer.',
+      );
+    else lookAtPlace(context, context.paints.state.getState().at + by);
+  };
+}
+
+const doubtLookedAt = (context: CommandContext): Doubt | null =>
+  context.view.getState().paintCard === 'through'
+    ? (doubtsInHand(context)[context.paints.state.getState().at] ?? null)
+    : null;
+
+/** The next doubt takes the place of the one that is settled. */
+function lookOn(context: CommandContext): void {
+  const { at } = context.paints.state.getState();
+  const left = doubtsInHand(context).length;
+  if (left > 0) lookAtPlace(context, Math.min(at, left - 1));
+  else context.say('Nothing is unsure any more.');
+}
+
+function agree(context: CommandContext): void {
+  const doubt = doubtLookedAt(context);
+  if (!doubt) return;
+  if (doubt.area) context.session.change('right as it is', (shot) => accept(shot, doubt.drawing, [doubt.area!]));
+  else context.paints.settle(doubt);
+  lookOn(context);
+}
+
+export function acceptAll(context: CommandContext): void {
+  const doubts = doubtsInHand(context);
+  if (doubts.length === 0) return;
+  context.session.change('all right as it is', (shot) => {
+    for (const { drawing, area } of doubts) if (area) accept(shot, drawing, [area]);
+  });
+  for (const doubt of doubts) if (!doubt.area) context.paints.settle(doubt);
+  context.say(`${doubts.length} regions are yours now: painting through leaves them.`);
+}
+
+/** Gives a doubtful region the swatch in hand, then carries all that is not sure anew: one undo takes both back. */
+export async function correct(context: CommandContext, doubt: Doubt): Promise<void> {
+  const { session, view, paints, say } = context;
+  const { swatch, tools } = view.getState();
+  const gesture = newId();
+  const drawing = session.shot.drawings[doubt.drawing];
+  const layer = layerInHand(context);
+  if (!drawing || !layer) return;
+  if (doubt.area) {
+    session.change(
+      'correct paint',
+      (shot) => {
+        for (const area of shot.drawings[doubt.drawing].paint)
+          if (area.id === doubt.area) Object.assign(area, { swatch, sure: null, name: '' });
+      },
+      gesture,
+    );
+  } else {
+    const map = await paints.regions(drawing);
+    const { edge, soft, under } = tools.pour;
+    const paint = map && pourAt(drawing.paint, map, doubt.x, doubt.y, swatch, { edge, soft, under });
+    if (!paint) return;
+    session.change('correct paint', (shot) => void (shot.drawings[doubt.drawing].paint = paint), gesture);
+    paints.settle(doubt);
+  }
+  const { at } = paints.state.getState();
+  const words = await paints.through(layer, false, gesture);
+  if (words) say(words);
+  paints.state.setState({ at });
+  if (words) lookOn(context);
+}
+
+/** Paints the drawing in hand as the one before it; what is painted already stays. */
+async function asBefore(context: CommandContext): Promise<void> {
+  const now = drawingInHand(context);
+  if (!now) return;
+  const { layer, drawing } = now;
+  const proposed = await context.paints.proposalFor(layer, drawing);
+  if (!proposed) {
+    context.say('No drawing before this one is painted.');
+    return;
+  }
+  const fresh = proposed
+    .filter(({ rings }) => {
+      const [x, y] = [rings[0][0], rings[0][1]];
+      return !proposedAt(drawing.paint, x, y);
+    })
+    .map((area) => ({ ...area, id: newId() }));
+  if (fresh.length === 0) {
+    context.say('This drawing has all the paint of the one before.');
+    return;
+  }
+  context.session.change('paint as before', (shot) => void shot.drawings[drawing.id].paint.unshift(...fresh));
+  context.say(`${fresh.length} regions painted as on the drawing before.`);
+}
+
+async function lookForHoles(context: CommandContext): Promise<void> {
+  const layer = layerInHand(context);
+  if (!layer) return;
+  context.player.stop();
+  context.view.setState({ paintCard: 'holes' });
+  if (!(await context.paints.lookForHoles(layer))) return;
+  const count = faultsInHand(context).length;
+  if (count === 0) context.say(`“${layer.name}” has no holes, specks or leaks.`);
+}
+
+/** Fills the specks of all drawings of the layer, as one edit. */
+async function fillSpecks(context: CommandContext): Promise<void> {
+  const { paints, session, say } = context;
+  const layer = layerInHand(context);
+  if (!layer) return;
+  const painted = paints.drawings(layer).all.filter(({ drawing }) => drawing.paint.length > 0);
+  const done = await paints.each(
+    'Filling specks',
+    painted.map(({ drawing }) => drawing),
+    (face, drawing) => face.fillSpecks(paints.bounded(drawing)),
+  );
+  if (!done) return;
+  const changed = done.filter(({ drawing, result }) => result.length !== drawing.paint.length);
+  if (changed.length === 0) {
+    say(`“${layer.name}” has no specks beside paint.`);
+    return;
+  }
+  session.change('fill specks', (shot) => {
+    for (const { drawing, result } of changed) if (shot.drawings[drawing.id]) shot.drawings[drawing.id].paint = result;
+  });
+  const specks = changed.reduce((sum, { drawing, result }) => sum + result.length - drawing.paint.length, 0);
+  say(`${specks} ${specks === 1 ? 'speck' : 'specks'} filled on ${changed.length} drawings.`);
+  if (paints.state.getState().faults) await paints.lookForHoles(layer);
+}
+
+/** Fits the paint of the drawing in hand (of the one that is said to need it) to its lines. */
+async function refit(context: CommandContext): Promise<void> {
+  const { paints, session, say } = context;
+  const { unfit } = paints.state.getState();
+  const drawing = (unfit && session.shot.drawings[unfit]) || drawingInHand(context)?.drawing;
+  if (!drawing || drawing.paint.length === 0) {
+    say('There is no paint here to fit to the lines.');
+    return;
+  }
+  const done = await paints.each('Refitting', [drawing], (face, each) => face.refit(paints.bounded(each)));
+  if (!done) return;
+  session.change('refit paint', (shot) => void (shot.drawings[drawing.id].paint = done[0].result));
+  paints.state.setState({ unfit: null });
+}
+
+function swatchBy(by: 1 | -1) {
+  return ({ session, view }: CommandContext) => {
+    const { frame, swatch } = view.getState();
+    const { swatches } = paletteAt(session.shot, frame);
+    const at = swatches.findIndex(({ id }) => id === swatch);
+    view.setState({ swatch: swatches[(at + by + swatches.length) % swatches.length].id });
+  };
+}
+
+function paintTool(tool: ToolId, name: string, key: string): Command {
+  return {
+    id: `tool-${tool}`,
+    name,
+    group: 'Paint',
+    keys: [key],
+    borrowsKeys: 'paint',
+    when: painting,
+    run: ({ view }) => view.setState({ tool }),
+  };
+}
+
+function nextOf<T>(ways: readonly T[], now: T): T {
+  return ways[(ways.indexOf(now) + 1) % ways.length];
+}
+
+/** A command whose keys are its own in the Paint view. */
+const inPaint = (command: Omit<Command, 'group' | 'borrowsKeys'>): Command => ({
+  ...command,
+  group: 'Paint',
+  borrowsKeys: 'paint',
+  when: (context) => painting() && (command.when?.(context) ?? true),
+});
+
+export const paintCommands: Command[] = [
+  paintTool('fence', 'Fence: all regions inside a loop', 'KeyG'),
+  paintTool('sweep', 'Sweep: all inside a rectangle, over many drawings', 'KeyH'),
+  paintTool('daub', 'Daub: paint by hand', 'KeyB'),
+  paintTool('wipe', 'Wipe paint off', 'KeyY'),
+  paintTool('trace', 'Trace line: bounds paint, is not delivered', 'KeyT'),
+  paintTool('recolour', 'Recolour lines by touch', 'KeyV'),
+  paintTool('take', 'Take a swatch from the paper', 'KeyI'),
+  inPaint({
+    id: 'next-pour',
+    name: 'Next way to pour',
+    keys: ['KeyK'],
+    run: ({ view }) =>
+      view.setState(({ tools }) => ({
+        tool: 'pour',
+        tools: { ...tools, pour: { ...tools.pour, as: nextOf(POURS, tools.pour.as) } },
+      })),
+  }),
+  inPaint({
+    id: 'next-sweep',
+    name: 'Next drawings to sweep over',
+    keys: ['Shift+KeyG'],
+    run: ({ view }) =>
+      view.setState(({ tools }) => ({
+        tool: 'sweep',
+        tools: { ...tools, sweep: { ...tools.sweep, over: nextOf(SWEEPS, tools.sweep.over) } },
+      })),
+  }),
+  inPaint({
+    id: 'next-take',
+    name: 'Next place to take a swatch from',
+    keys: ['Shift+KeyI'],
+    run: ({ view }) =>
+      view.setState(({ tools }) => ({
+        tool: 'take',
+        tools: { ...tools, take: { from: nextOf(TAKES, tools.take.from) } },
+      })),
+  }),
+  inPaint({ id: 'swatch-next', name: 'Next swatch', keys: ['Shift+KeyX'], run: swatchBy(1) }),
+  inPaint({ id: 'swatch-before', name: 'Swatch before', keys: ['Shift+KeyZ'], run: swatchBy(-1) }),
+  inPaint({
+    id: 'regions-shown',
+    name: 'Show the regions and their openings',
+    keys: ['Shift+KeyO'],
+    run: ({ view }) => view.setState(({ regionsShown }) => ({ regionsShown: !regionsShown })),
+  }),
+  inPaint({
+    id: 'paint-through',
+    name: 'Paint through the layer',
+    keys: ['Shift+KeyF'],
+    run: (context) => void through(context, false),
+  }),
+  inPaint({
+    id: 'paint-through-over',
+    name: 'Paint through, over hand paint of the drawings chosen',
+    keys: ['$mod+Shift+KeyF'],
+    run: (context) => void through(context, true),
+  }),
+  inPaint({
+    id: 'paint-as-before',
+    name: 'Paint this drawing as the one before',
+    keys: ['Shift+KeyB'],
+    run: (context) => void asBefore(context),
+  }),
+  inPaint({ id: 'unsure-next', name: 'Next place to look at', keys: ['KeyJ'], run: step(1) }),
+  inPaint({ id: 'unsure-before', name: 'Place to look at before', keys: ['Shift+KeyJ'], run: step(-1) }),
+  inPaint({
+    id: 'unsure-accept',
+    name: 'The paint looked at is right',
+    keys: ['Enter', 'NumpadEnter'],
+    when: (context) => doubtLookedAt(context) !== null,
+    run: agree,
+  }),
+  inPaint({
+    id: 'unsure-correct',
+    name: 'The region looked at takes the swatch in hand',
+    keys: ['Shift+Enter'],
+    when: (context) => doubtLookedAt(context) !== null,
+    run: (context) => {
+      const doubt = doubtLookedAt(context);
+      if (doubt) void correct(context, doubt);
+    },
+  }),
+  inPaint({
+    id: 'unsure-accept-all',
+    name: 'All unsure paint of the layer is right',
+    keys: ['$mod+Shift+Enter'],
+    run: acceptAll,
+  }),
+  inPaint({
+    id: 'look-for-holes',
+    name: 'Look for holes',
+    keys: ['Shift+KeyH'],
+    run: (context) => void lookForHoles(context),
+  }),
+  inPaint({
+    id: 'fill-specks',
+    name: 'Fill all specks of the layer',
+    keys: ['Shift+KeyY'],
+    run: (context) => void fillSpecks(context),
+  }),
+  inPaint({
+    id: 'refit',
+    name: 'Refit the paint to the lines',
+    keys: ['Shift+KeyT'],
+    run: (context) => void refit(context),
+  }),
+  inPaint({
+    id: 'paint-stop',
+    name: 'Stop the work on paint, let the first touch go',
+    keys: ['Escape'],
+    when: ({ paints, view }) => paints.state.getState().busy !== null || view.getState().across !== null,
+    run: ({ paints, view }) => {
+      paints.stop();
+      view.setState({ across: null });
+    },
+  }),
+];

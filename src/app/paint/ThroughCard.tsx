@@ -1,0 +1,123 @@
+import Check from 'lucide-react/icons/check';
+import Down from 'lucide-react/icons/chevron-down';
+import Up from 'lucide-react/icons/chevron-up';
+import { useStore } from 'zustand';
+import { drawingName } from '../../core/sheet/index.ts';
+import { colourOf, paletteAt } from '../../core/shot/index.ts';
+import { useCommand, useCommands } from '../commands/context.ts';
+import { acceptAll, correct, lookAtPlace } from '../commands/paint.ts';
+import { Button, IconButton } from '../parts/Button.tsx';
+import { useOpenShot, useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { doubtsInHand } from './looked-at.ts';
+
+/** Paint through: carrying paint through the layer, and looking at what was not sure. */
+export function ThroughCard() {
+  const open = useOpenShot();
+  const commands = useCommands();
+  const shot = useShot(wholeShot);
+  const frame = useRestingFrame();
+  const layer = useView((state) => shot.layers.find(({ id }) => id === state.layerId));
+  const { at, busy } = useStore(open.paints.state);
+  const swatch = useView((state) => state.swatch);
+  const run = useCommand('paint-through');
+  const over = useCommand('paint-through-over');
+  const next = useCommand('unsure-next');
+  const before = useCommand('unsure-before');
+  const agree = useCommand('unsure-accept');
+  const doubts = doubtsInHand(open);
+  const palette = paletteAt(shot, frame);
+  const swatchOf = (id: string | null) => palette.swatches.find((each) => each.id === id);
+  const inHand = swatchOf(swatch);
+  return (
+    <section aria-label="Paint through" className="flex h-full min-h-0 flex-col text-sm">
+      <div className="flex flex-col gap-2 border-b border-rule p-3">
+        <p>
+          Paint one or two drawings of <b className="font-semibold">{layer?.name ?? 'the layer'}</b> whole; the others
+          take after them. What you painted by hand stays.
+        </p>
+        <div className="flex flex-wrap gap-2">
+          <Button look="main" title={run.keys} disabled={busy !== null} onClick={run.run}>
+            Paint through
+          </Button>
+          <Button title={`${over.name}  (${over.keys})`} disabled={busy !== null} onClick={over.run}>
+            Over hand paint too
+          </Button>
+        </div>
+      </div>
+      <div className="flex h-9 shrink-0 items-center gap-1 border-b border-rule px-3">
+        <h2 className="font-semibold">{doubts.length === 0 ? 'Nothing unsure' : `${doubts.length} to look at`}</h2>
+        <span className="ml-auto flex">
+          <IconButton label={before.name} keys={before.keys} onClick={before.run} disabled={doubts.length === 0}>
+            <Up size={15} />
+          </IconButton>
+          <IconButton label={next.name} keys={next.keys} onClick={next.run} disabled={doubts.length === 0}>
+            <Down size={15} />
+          </IconButton>
+        </span>
+      </div>
+      {doubts[at] && (
+        <div className="flex flex-wrap items-center gap-2 border-b border-rule bg-lower px-3 py-2">
+          <Button look="main" icon={<Check size={14} />} title={agree.keys} onClick={agree.run}>
+            Right as it is
+          </Button>
+          <Button
+            disabled={!inHand}
+            icon={
+              <span
+                className="h-3.5 w-3.5 rounded-sm border border-ink/30"
+                style={{ background: inHand && colourOf(inHand) }}
+              />
+            }
+            onClick={() => void correct(commands, doubts[at])}
+          >
+            It is {inHand?.name}
+          </Button>
+        </div>
+      )}
+      <ul aria-label="Unsure regions" className="min-h-0 flex-1 overflow-y-auto p-1.5">
+        {doubts.length === 0 && (
+          <li className="px-2 py-6 text-center text-second">
+            Regions whose colour is not sure are listed here after painting through.
+          </li>
+        )}
+        {doubts.map((doubt, i) => {
+          const drawing = shot.drawings[doubt.drawing];
+          const own = swatchOf(doubt.swatch);
+          return (
+            <li key={`${doubt.drawing}${doubt.area ?? `${doubt.x} ${doubt.y}`}`}>
+              <button
+                type="button"
+                aria-current={i === at}
+                className={`flex h-8 w-full items-center gap-2 rounded-md px-2 text-left ${i === at ? 'bg-wash' : 'hover:bg-lower'}`}
+                onClick={() => lookAtPlace(commands, i)}
+              >
+                <span
+                  className="h-4 w-4 shrink-0 rounded-sm border border-ink/30"
+                  style={own ? { background: colourOf(own) } : NOTHING}
+                />
+                <span className="min-w-0 flex-1 truncate">{own?.name ?? 'left unpainted'}</span>
+                <span className="font-mono text-xs text-second">
+                  drawing {drawing ? drawingName(drawing) : ''}, frame {doubt.frame + 1}
+                </span>
+                <span className="w-9 text-right font-mono text-xs">{Math.round(100 * doubt.sure)} %</span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {doubts.length > 1 && (
+        <div className="border-t border-rule p-2">
+          <Button look="quiet" onClick={() => acceptAll(commands)}>
+            All {doubts.length} are right
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** A chip for no paint: crossed out. */
+export const NOTHING = {
+  background:
+    'linear-gradient(to top right, transparent calc(50% - 1px), #a33a1f calc(50% - 1px), #a33a1f calc(50% + 1px), transparent calc(50% + 1px)) white',
+};

@@ -1,0 +1,178 @@
+/** Paint carried through the drawings of a layer: from their lines and areas to areas. */
+import type { Area, Id, Stroke } from '../shot/model.ts';
+import { areaUnder } from './areas.ts';
+import { regionPaint } from './coverage.ts';
+import { heightOf, shapeOfLine } from './lined.ts';
+import { areaOf, isGround, PLAIN_PAINT, regionPoints } from './pour.ts';
+import { type RegionFacts, regionFacts } from './region-facts.ts';
+import { type RegionMap, type RegionWishes, regionAt, regionMap } from './regions.ts';
+import { paintThrough, type ThroughDrawing, type ThroughRegion } from './through.ts';
+
+/** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */
+const FARTHER = [0, 8, 14, 22];
+/** Colours are carried on maps of at most this many pixels; the areas are made on whole ones. */
+const CARRIED_ON = 520_000;
+/** A region is painted by hand when so much of it is covered by one area the hand put there. */
+const BY_HAND = 0.85;
+
+/** A drawing as paint is carried through it. */
+export interface LinedPaint {
+  id: Id;
+  /** The lines that bound its regions. */
+  ink: Stroke[];
+  paint: Area[];
+}
+
+export interface ThroughJob {
+  width: number;
+  height: number;
+  wishes: Partial<RegionWishes>;
+  /** In the order of the sheet. */
+  drawings: (LinedPaint & {
+    /** It is painted, and the others take after it. */
+    source: boolean;
+  })[];
+  /** What the hand has painted is painted anew too. */
+  overHand: boolean;
+}
+
+/** A region that is to be looked at. */
+interface UnsureRegion {
+  x: number;
+  y: number;
+  sure: number;
+  /** Id of its area; null: it was left unpainted. */
+  area: Id | null;
+}
+
+export interface CarriedPaint {
+  id: Id;
+  paint: Area[];
+  /** Enclosed regions, and those of them that are not sure. */
+  regions: number;
+  unsure: UnsureRegion[];
+}
+
+/** What is painted the same way has the same key: each key is a colour to carry. */
+const lookOf = ({ swatch, name, edge, soft }: Area) => `${swatch}|${name}|${edge}|${soft}`;
+
+export const isCarried = ({ sure }: Area): boolean => sure !== null;
+
+/** Colour of each region of a map by what is painted there; `none` where too little is. */
+function coloursOn(
+  map: RegionMap,
+  paint: Area[],
+  colours: Map<string, number>,
+  least: number,
+  none: number,
+): Int32Array {
+  const { area, covered } = regionPaint(map, paint);
+  return area.map((place, label) => {
+    if (label === 0) return none;
+    return place > 0 && covered[label] >= least ? (colours.get(lookOf(paint[place - 1])) ?? none) : none;
+  });
+}
+
+/** Whether paint reaches the edge of the paper or one region has two colours: an opening was left. */
+function leaks(map: RegionMap, paint: Area[]): boolean {
+  const { area, painted, covered } = regionPaint(map, paint);
+  for (let label = 1; label <= map.count; label++) {
+    if (isGround(map, label) ? area[label] > 0 : painted[label] - covered[label] > 0.25) return true;
+  }
+  return false;
+}
+
+/** The regions of a whole map by what was found out on a smaller one. */
+function onWholeMap(facts: RegionFacts, small: RegionMap, regions: ThroughRegion[]): ThroughRegion[] {
+  return facts.samples.map((points): ThroughRegion => {
+    const votes = new Map<number, number>();
+    for (let i = 0; i < points.length; i += 2) {
+      const label = regionAt(small, points[i], points[i + 1]);
+      votes.set(label, (votes.get(label) ?? 0) + 1);
+    }
+    const [label] = [...votes].sort((a, b) => b[1] - a[1])[0] ?? [0];
+    return regions[label] ?? { colour: 0, sure: 0, unsure: true };
+  });
+}
+
+/**
+ * Carries the paint of the source drawings through the others. What the hand has painted there stays (unless asked) and is
+ * told to the drawings beside it; what was carried before is carried anew. @param progress told 0..1
+ */
+export function paintThroughLayer(job: ThroughJob, progress: (share: number) => void = () => {}): CarriedPaint[] {
+  const { width, height, drawings, wishes } = job;
+  const looks: Area[] = [];
+  const colours = new Map<string, number>();
+  for (const { paint } of drawings)
+    for (const area of paint) {
+      if (colours.has(lookOf(area))) continue;
+      looks.push(area);
+      colours.set(lookOf(area), looks.length);
+    }
+  const handOf = ({ paint }: LinedPaint) => (job.overHand ? [] : paint.filter((area) => !isCarried(area)));
+  const gap = wishes.gap ?? 0;
+  const prepared = drawings.map((drawing): ThroughDrawing => {
+    const maps = FARTHER.map(
+      (more) => () => regionMap(drawing.ink, width, height, { ...wishes, gap: gap + more, most: CARRIED_ON }),
+    );
+    const shapes = drawing.ink.map(shapeOfLine);
+    if (drawing.source) {
+      let map = maps[0]();
+      for (let i = 1; i < maps.length && leaks(map, drawing.paint); i++) map = maps[i]();
+      return { shapes, maps: [() => map], painted: coloursOn(map, drawing.paint, colours, 0, 0) };
+    }
+    const hand = handOf(drawing);
+    return {
+      shapes,
+      maps,
+      painted: null,
+      ...(hand.length > 0 && { settled: (map) => coloursOn(map, hand, colours, BY_HAND, -1) }),
+    };
+  });
+  const size = Math.max(1, ...prepared.map(({ shapes }) => heightOf(shapes)));
+  const carried = paintThrough(prepared, looks.length + 1, size, (share) => progress(0.7 * share));
+  return drawings.map((drawing, at): CarriedPaint => {
+    progress(0.7 + (0.3 * at) / drawings.length);
+    if (drawing.source) return { id: drawing.id, paint: drawing.paint, regions: 0, unsure: [] };
+    return areasFor(job, drawing, handOf(drawing), carried[at], looks);
+  });
+}
+
+/** The areas of one drawing, the carried ones under those of the hand. */
+function areasFor(
+  { width, height, wishes }: ThroughJob,
+  drawing: LinedPaint,
+  hand: Area[],
+  { map: small, taken, regions: found }: { map: RegionMap; taken: number; regions: ThroughRegion[] },
+  looks: Area[],
+): CarriedPaint {
+  const map = regionMap(drawing.ink, width, height, { ...wishes, gap: (wishes.gap ?? 0) + FARTHER[taken] });
+  const regions = onWholeMap(regionFacts(map), small, found);
+  const own = regionPaint(map, hand);
+  const points = regionPoints(map);
+  const paint: Area[] = [];
+  const unsure: UnsureRegion[] = [];
+  let count = 0;
+  for (let label = 1; label <= map.count; label++) {
+    if (isGround(map, label)) continue;
+    count++;
+    if (own.covered[label] >= BY_HAND) continue;
+    const { colour, sure, unsure: doubted } = regions[label];
+    const [x, y] = [points[2 * label], points[2 * label + 1]];
+    if (colour === 0) {
+      if (doubted) unsure.push({ x, y, sure, area: null });
+      continue;
+    }
+    const { swatch, name, edge, soft } = looks[colour - 1];
+    const area = areaOf(map, label, swatch, { ...PLAIN_PAINT, edge, soft }, { name, sure });
+    paint.push(area);
+    if (doubted) unsure.push({ x, y, sure, area: area.id });
+  }
+  return { id: drawing.id, paint: [...paint, ...hand], regions: count, unsure };
+}
+
+/** The carried paint at a place, as the hand would have put it there; null where none is. */
+export function proposedAt(paint: Area[], x: number, y: number): Area | null {
+  const area = areaUnder(paint, x, y);
+  return area && { ...area, sure: null };
+}
