@@ -60,12 +60,12 @@ function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32A
       votes.set(label, own);
     }
   const painted = new Int32Array(map.count + 1);
-  const { edge } = regionFacts(map);
+  const { ground } = regionFacts(map);
   let leaks = false;
   for (const [label, own] of votes) {
     const sorted = [...own].sort((p, q) => q[1] - p[1]);
     painted[label] = sorted[0][0];
-    if (edge[label] && sorted[0][0] !== 0) leaks = true;
+    if (ground[label] && sorted[0][0] !== 0) leaks = true;
     if (sorted.length > 1 && sorted[1][1] >= 4) leaks = true;
   }
   return { painted, leaks };

@@ -163,7 +163,7 @@ function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
         Group
         <NameInput
           label={`Group of ${swatch.name}`}
-          className="h-7 min-w-0 flex-1"
+          className="h-7 min-w-0 flex-1 border-rule bg-white"
           empty
           value={swatch.group}
           onDone={(group) => session.change('group of swatch', (draft) => nameSwatch(draft, swatch.id, { group }))}
@@ -210,8 +210,8 @@ function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
                       {layer?.name ?? 'mouth chart'} {drawingName(drawing)}
                       {frame === null ? '' : `, frame ${frame + 1}`}
                     </span>
-                    <span className="font-mono text-xs text-second">
-                      {areas > 0 && `${areas} a`} {strokes > 0 && `${strokes} l`}
+                    <span className="font-mono text-xs text-second" title={`${areas} areas, ${strokes} lines`}>
+                      {areas + strokes}
                     </span>
                   </button>
                 </li>

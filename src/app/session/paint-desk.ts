@@ -55,6 +55,8 @@ export class PaintDesk {
   private readonly worker = new PaintWorker();
   private readonly maps = new Map<string, RegionMap | Promise<RegionMap | null>>();
   private run = 0;
+  /** The map whose ground was touched last: touched again, it is poured. */
+  groundTouched: RegionMap | null = null;
   private readonly unsubscribe: () => void;
 
   constructor(session: ShotSession, view: ViewStore) {

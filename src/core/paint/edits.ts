@@ -2,8 +2,8 @@
 import { Loop } from '../ink/loop.ts';
 import { type Area, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { paintedPixels, regionPaint } from './coverage.ts';
-import { areaOf, isGround, type PaintLook, pour, pourRegions, regionPoints, regionsInside } from './pour.ts';
-import { type RegionMap, regionAt } from './regions.ts';
+import { areaOf, type PaintLook, pour, pourRegions, regionPoints, regionsInside } from './pour.ts';
+import { isGround, type RegionMap, regionAt } from './regions.ts';
 
 /** A region counts as painted when so much of it is. */
 const PAINTED = 0.5;

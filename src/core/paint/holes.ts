@@ -3,8 +3,8 @@ import type { Area, Id } from '../shot/model.ts';
 import { insideOf } from './areas.ts';
 import { paintedPixels, regionPaint } from './coverage.ts';
 import { regionSizes } from './edits.ts';
-import { isGround, regionPoints } from './pour.ts';
-import type { RegionMap } from './regions.ts';
+import { regionPoints } from './pour.ts';
+import { isGround, type RegionMap } from './regions.ts';
 
 export const FAULTS = ['hole', 'speck', 'leak', 'once', 'jump'] as const;
 export type FaultKind = (typeof FAULTS)[number];

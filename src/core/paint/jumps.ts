@@ -2,7 +2,8 @@
 import type { Area, Id } from '../shot/model.ts';
 import { regionPaint } from './coverage.ts';
 import type { Fault } from './holes.ts';
-import { isGround, regionPoints } from './pour.ts';
+import { regionPoints } from './pour.ts';
+import { isGround } from './regions.ts';
 import { matchPlanes, type Plane, votesOf } from './votes.ts';
 
 /** A region has a counterpart when so much of what is heard of it comes from one region. */

@@ -3,9 +3,9 @@ import type { Area, Id, Stroke } from '../shot/model.ts';
 import { areaUnder } from './areas.ts';
 import { regionPaint } from './coverage.ts';
 import { heightOf, shapeOfLine } from './lined.ts';
-import { areaOf, isGround, PLAIN_PAINT, regionPoints } from './pour.ts';
+import { areaOf, PLAIN_PAINT, regionPoints } from './pour.ts';
 import { type RegionFacts, regionFacts } from './region-facts.ts';
-import { type RegionMap, type RegionWishes, regionAt, regionMap } from './regions.ts';
+import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from './regions.ts';
 import { paintThrough, type ThroughDrawing, type ThroughRegion } from './through.ts';
 
 /** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */

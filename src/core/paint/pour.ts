@@ -3,7 +3,7 @@ import { makeArea } from '../shot/make.ts';
 import type { Area, Id } from '../shot/model.ts';
 import { areaContains, areaSize, areaUnder, ringsBox } from './areas.ts';
 import { paintedPixels } from './coverage.ts';
-import type { RegionMap } from './regions.ts';
+import { isGround, type RegionMap } from './regions.ts';
 import { regionRings, UNDER_LINE } from './trace.ts';
 
 /** Two fills of one region may differ this much in area, and this far at the edges (paper pixels). */
@@ -51,12 +51,6 @@ export function pour(paint: Area[], fresh: Area, x: number, y: number): Area[] {
 export function areaOf(map: RegionMap, label: number, swatch: Id, look: PaintLook, over: Partial<Area> = {}): Area {
   const rings = regionRings(map, label, Math.round(look.under * map.scale));
   return makeArea(swatch, rings, { edge: look.edge, soft: look.soft, ...over });
-}
-
-/** Whether a region is the ground outside: it reaches the paper's edge. */
-export function isGround({ boxes, width, height }: RegionMap, label: number): boolean {
-  const [minX, minY, maxX, maxY] = boxes.subarray(4 * label, 4 * label + 4);
-  return minX <= 0 || minY <= 0 || maxX >= width - 1 || maxY >= height - 1;
 }
 
 /** A point of each region on clear paper, x, y pairs by label: the middle of its longest row. */

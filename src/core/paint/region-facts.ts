@@ -1,5 +1,5 @@
 /** What is known of the regions of a map besides where they are. */
-import type { RegionMap } from './regions.ts';
+import { isGround, type RegionMap } from './regions.ts';
 
 /** Points taken of a region, spread evenly over it. */
 const SAMPLES = 50;
@@ -7,24 +7,17 @@ const SAMPLES = 50;
 export interface RegionFacts {
   /** Pixels of each region, by label. */
   areas: Int32Array;
-  /** 1 where a region reaches the paper's edge: the ground outside. */
-  edge: Uint8Array;
+  /** 1 where a region is the ground outside. */
+  ground: Uint8Array;
   /** Paper points of each region, x, y pairs, by label. */
   samples: Float32Array[];
 }
 
-export function regionFacts({ labels, width, height, count, scale }: RegionMap): RegionFacts {
+export function regionFacts(map: RegionMap): RegionFacts {
+  const { labels, width, count, scale } = map;
   const areas = new Int32Array(count + 1);
   for (let i = 0; i < labels.length; i++) areas[labels[i]]++;
-  const edge = new Uint8Array(count + 1);
-  for (let x = 0; x < width; x++) {
-    edge[labels[x]] = 1;
-    edge[labels[(height - 1) * width + x]] = 1;
-  }
-  for (let y = 0; y < height; y++) {
-    edge[labels[y * width]] = 1;
-    edge[labels[y * width + width - 1]] = 1;
-  }
+  const ground = Uint8Array.from({ length: count + 1 }, (_, label) => (label > 0 && isGround(map, label) ? 1 : 0));
   const samples = Array.from(areas, (area) => new Float32Array(2 * Math.min(SAMPLES, area)));
   const seen = new Int32Array(count + 1);
   const taken = new Int32Array(count + 1);
@@ -39,5 +32,5 @@ export function regionFacts({ labels, width, height, count, scale }: RegionMap):
       taken[label]++;
     }
   }
-  return { areas, edge, samples };
+  return { areas, ground, samples };
 }

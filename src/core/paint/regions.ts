@@ -212,3 +212,13 @@ export function regionAt(map: RegionMap, x: number, y: number): number {
   if (px < 0 || py < 0 || px >= map.width || py >= map.height) return 0;
   return map.labels[py * map.width + px];
 }
+
+/**
+ * Whether a region is the ground outside: it reaches two or more edges of the paper. What the frame cuts off at one edge - a
+ * coat at the bottom - is still a part of the figure.
+ */
+export function isGround({ boxes, width, height }: RegionMap, label: number): boolean {
+  const b = 4 * label;
+  const sides = [boxes[b] <= 0, boxes[b + 1] <= 0, boxes[b + 2] >= width - 1, boxes[b + 3] >= height - 1];
+  return sides.filter(Boolean).length >= 2;
+}

@@ -56,7 +56,7 @@ function settled(
       for (let c = 0; c < count; c++) share[label * count + c] += (weight * votes.share[label * count + c]) / weights;
     }
     // What the hand has settled stays; what reaches the paper's edge is the ground.
-    const colour = byHand && byHand[label] >= 0 ? byHand[label] : facts.edge[label] ? 0 : -1;
+    const colour = byHand && byHand[label] >= 0 ? byHand[label] : facts.ground[label] ? 0 : -1;
     if (colour >= 0) {
       share.fill(0, label * count, (label + 1) * count);
       share[label * count + colour] = 1;
@@ -206,7 +206,7 @@ export function paintThrough(
       those.forEach(({ found }, k) => {
         sure += (weights[k] * found.sure[label]) / all;
       });
-      const settledSure = facts.edge[label] ? 1 : Math.min(sure, best - second);
+      const settledSure = facts.ground[label] ? 1 : Math.min(sure, best - second);
       return { colour, sure: settledSure, unsure: settledSure < UNSURE };
     });
     return { map, taken: taken[at], regions: carried };

@@ -63,10 +63,10 @@ const RUN_OUT = 0.6;
 export function leaked(source: Plane, target: Plane, { there }: Matched): number {
   let sum = 0;
   source.facts.samples.forEach((points, label) => {
-    if (label === 0 || source.facts.edge[label]) return;
+    if (label === 0 || source.facts.ground[label]) return;
     let out = 0;
     for (let i = 0; i < points.length; i += 2)
-      if (target.facts.edge[regionAt(target.map, ...there.shift(points[i], points[i + 1]))]) out++;
+      if (target.facts.ground[regionAt(target.map, ...there.shift(points[i], points[i + 1]))]) out++;
     if (2 * out > RUN_OUT * points.length) sum += source.facts.areas[label];
   });
   return sum;
@@ -90,7 +90,7 @@ export function votesOf(source: Plane, colours: Colours, target: Plane, { pairin
   const heard = new Float32Array(regions);
   const weight = (from: number, to: number) => {
     const ratio = Math.abs(Math.log((target.facts.areas[to] + 1) / (source.facts.areas[from] + 1)));
-    const outside = source.facts.edge[from] && !target.facts.edge[to] ? OUTSIDE : 1;
+    const outside = source.facts.ground[from] && !target.facts.ground[to] ? OUTSIDE : 1;
     return Math.exp(-SIZE_LOSS * ratio) * colours.sure[from] * outside;
   };
   const say = (votes: Float32Array, from: number, to: number, much: number) => {

@@ -93,14 +93,14 @@ describe('paint carried through', () => {
   });
 });
 
-test('facts of regions: their areas make up the paper, samples lie in them, the ground reaches the edge', () => {
+test('facts of regions: their areas make up the paper, samples lie in them, the ground reaches the ground', () => {
   const map = regionMap(figure(0, 0), WIDTH, HEIGHT, { gap: 2 });
-  const { areas, edge, samples } = regionFacts(map);
+  const { areas, ground, samples } = regionFacts(map);
   expect(areas.reduce((sum, area) => sum + area, 0)).toBe(map.width * map.height);
   samples.forEach((points, label) => {
     for (let i = 0; i < points.length; i += 2) expect(regionAt(map, points[i], points[i + 1])).toBe(label);
     if (label > 0) expect(points.length).toBe(2 * Math.min(50, areas[label]));
   });
-  expect(edge[regionAt(map, 2, 2)]).toBe(1);
-  expect(edge[regionAt(map, 110, 130)]).toBe(0);
+  expect(ground[regionAt(map, 2, 2)]).toBe(1);
+  expect(ground[regionAt(map, 110, 130)]).toBe(0);
 });

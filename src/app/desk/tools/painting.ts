@@ -75,9 +75,12 @@ export function regionToPour(desk: ToolDesk, map: RegionMap, x: number, y: numbe
   if (x < 0 || y < 0 || x >= width || y >= height) return 0;
   const label = regionAt(map, x, y);
   if (label === 0 || !isGround(map, label) || layerInHand(desk)?.purpose === 'background') return label;
+  // Touched again it is meant.
+  if (desk.paints.groundTouched === map) return label;
+  desk.paints.groundTouched = map;
   const { gap } = desk.view.getState().tools.pour;
   desk.say(
-    `That is the ground outside, up to the edge of the paper: nothing was poured. If it should be enclosed, an opening is wider than ${gap} px: widen “Openings”, or draw a line across.`,
+    `That is the ground outside, up to the edge of the paper: nothing was poured. If it should be enclosed, an opening is wider than ${gap} px: widen “Openings”, or draw a line across. Touched again, it is poured all the same.`,
   );
   return 0;
 }

@@ -1,6 +1,14 @@
 import BucketIcon from 'lucide-react/icons/paint-bucket';
 import type { PenSample } from '../../../core/ink/index.ts';
-import { areaOf, pour as pourInto, proposedAt, type RegionMap, regionAt, takeOff } from '../../../core/paint/index.ts';
+import {
+  areaOf,
+  isGround,
+  pour as pourInto,
+  proposedAt,
+  type RegionMap,
+  regionAt,
+  takeOff,
+} from '../../../core/paint/index.ts';
 import type { Area } from '../../../core/shot/index.ts';
 import { layerInHand } from '../../commands/layer-in-hand.ts';
 import { endAcross } from '../../paint/across.ts';
@@ -44,7 +52,7 @@ function pouring(
     // On the way from region to region the pen may cross the ground: only where it comes down that is worth a word.
     const label = begins ? regionToPour(desk, map, at.x, at.y) : regionAt(map, at.x, at.y);
     if (label === 0 || done.has(label)) return;
-    if (!begins && outside(desk, map, label)) return;
+    if (!begins && isGround(map, label)) return;
     done.add(label);
     const area = areaFor(map, label, at);
     if (area) painting.put('pour', (paint) => pourInto(paint, area, at.x, at.y));
@@ -64,12 +72,6 @@ function pouring(
     cancel() {},
   };
 }
-
-const outside = (desk: ToolDesk, { boxes, width, height }: RegionMap, label: number) => {
-  const [minX, minY, maxX, maxY] = boxes.subarray(4 * label, 4 * label + 4);
-  const atEdge = minX <= 0 || minY <= 0 || maxX >= width - 1 || maxY >= height - 1;
-  return atEdge && layerInHand(desk)?.purpose !== 'background';
-};
 
 function takingOff(painting: Painting, first: PenSample): Gesture {
   let last: Area[] | null = null;
