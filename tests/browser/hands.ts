@@ -154,6 +154,16 @@ export class Animator {
     return this.page.$eval('output[aria-label="Frame"]', (element) => Number(element.textContent!.split('/')[0]));
   }
 
+  /** Goes to a frame (from 1) by the keys that step frames; for views without the sheet. */
+  async toFrame(frame: number): Promise<void> {
+    for (let i = 0; i < 400; i++) {
+      const now = await this.frame();
+      if (now === frame) break;
+      await this.hand.key(now < frame ? 'ArrowDown' : 'ArrowUp');
+    }
+    await this.hand.wait(250);
+  }
+
   async kept(timeout = 10_000): Promise<void> {
     await this.page.waitForFunction(
       () => /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''),

@@ -75,11 +75,10 @@ describe('paint', () => {
     );
     await pourAt(200, 180);
     expect(drawingsOf(await animator.shot(), 'Clean')[0].paint).toHaveLength(1);
-    const off = await animator.page.waitForSelector('input[type="checkbox"]');
-    await off!.click();
+    await animator.hand.press('take off', 'radio');
     await pourAt(200, 180);
     expect(drawingsOf(await animator.shot(), 'Clean')[0].paint).toHaveLength(0);
-    await off!.click();
+    await animator.hand.press('swatch', 'radio');
     await animator.hand.key('Control', 'KeyZ');
     await animator.hand.key('Control', 'KeyZ');
     await animator.hand.wait(200);
@@ -87,6 +86,7 @@ describe('paint', () => {
   });
 
   test('a swatch in use is not removed, and it is said why', async () => {
+    await animator.hand.press('Colour of coat');
     await animator.hand.press('Remove coat');
     await animator.hand.text('is used by 0 lines and 2 areas, so it stays');
   });

@@ -115,6 +115,7 @@ export function PalettePanel() {
         <input
           ref={file}
           type="file"
+          name="palette"
           accept=".json,.gpl,.txt"
           aria-label="Palette file"
           className="hidden"

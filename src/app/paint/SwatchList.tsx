@@ -9,7 +9,7 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { moveSwatch, nameSwatch } from '../../core/paint/index.ts';
 import { colourOf, type Palette, type Swatch, usesOn } from '../../core/shot/index.ts';
@@ -34,11 +34,18 @@ export function SwatchList({ palette }: { palette: Palette }) {
   const drawings = useShot((shot) => shot.drawings);
   const uses = usesOn(Object.values(drawings));
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
-  const dropped = ({ active, over, activatorEvent, delta }: DragEndEvent) => {
+  // Where the pen is let go itself: what is dragged may be a step behind it.
+  const lifted = useRef({ x: -1, y: -1 });
+  useEffect(() => {
+    const follow = ({ clientX, clientY }: PointerEvent) => {
+      lifted.current = { x: clientX, y: clientY };
+    };
+    addEventListener('pointerup', follow, { capture: true });
+    return () => removeEventListener('pointerup', follow, { capture: true });
+  }, []);
+  const dropped = ({ active, over }: DragEndEvent) => {
     setDragged(null);
-    const start = activatorEvent as PointerEvent;
-    const at = { x: start.clientX + delta.x, y: start.clientY + delta.y };
-    if (dropSwatch(commands, String(active.id), at)) return;
+    if (dropSwatch(commands, String(active.id), lifted.current)) return;
     if (!over || active.id === over.id) return;
     session.change('order of swatches', (draft) => moveSwatch(draft, String(active.id), String(over.id)));
   };

@@ -10,7 +10,11 @@ import { viewMatrix } from '../desk/view.ts';
 
 /** @param at place in the window. True when it was the paper's business, whatever came of it. */
 export function dropSwatch(context: CommandContext, swatch: Id, at: { x: number; y: number }): boolean {
-  const paper = document.elementFromPoint(at.x, at.y)?.closest('[data-testid="paper"]');
+  // What is dragged lies under the pen itself: the paper is looked for below it.
+  const paper = document
+    .elementsFromPoint(at.x, at.y)
+    .find((element) => element.closest('[data-testid="paper"]'))
+    ?.closest('[data-testid="paper"]');
   if (!paper) return false;
   const { session, view, paints, say } = context;
   const { frame, paper: lies, tools } = view.getState();

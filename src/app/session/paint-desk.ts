@@ -286,9 +286,11 @@ export class PaintDesk {
     if (unfit && drawings[unfit]?.paint !== before[unfit]?.paint) this.state.setState({ unfit: null });
     for (const id of Object.keys(drawings)) {
       const [was, now] = [before[id], drawings[id]];
-      if (!was || was === now || was.ink === now.ink || was.paint !== now.paint || now.paint.length === 0) continue;
+      if (!was || was === now || was.ink === now.ink || now.paint.length === 0) continue;
+      if (was.paint.length !== now.paint.length || was.paint.some((area, i) => area !== now.paint[i])) continue;
       // A line more parts regions, it does not leave its paint behind.
-      if (was.ink.every((stroke, i) => stroke === now.ink[i])) continue;
+      if (was.ink.every((stroke, i) => stroke.points === now.ink[i]?.points && stroke.brush === now.ink[i].brush))
+        continue;
       if (now.ink.length < was.ink.length) continue;
       this.state.setState({ unfit: id });
       return;

@@ -6,6 +6,8 @@ import { BARRIER, capsule, type Mask, type StampedLine } from './stamp.ts';
 const BRIDGED = 1.5;
 /** Thickest line looked for beside an opening, map pixels. */
 const WIDEST = 16;
+/** A line's end is joined to a part of the same line when the way there along it is so many times as long. */
+const DETOUR = 2.5;
 /** Other lines an end is joined to. */
 const MOST = 2;
 
@@ -38,6 +40,7 @@ export function bridgeOpenings(mask: Mask, lines: StampedLine[], gap: number): n
   lines.forEach((own, line) => {
     const { samples } = own;
     if (own.closed || samples.length <= SAMPLE_SIZE) return;
+    const along = lengthsAlong(samples);
     for (const end of [0, samples.length - SAMPLE_SIZE]) {
       const x = samples[end];
       const y = samples[end + 1];
@@ -48,12 +51,12 @@ export function bridgeOpenings(mask: Mask, lines: StampedLine[], gap: number): n
           for (let k = 0; k < list.length; k += 2) {
             const other = lines[list[k]].samples;
             const i = list[k + 1];
-            // Its own neighbourhood is no opening: the two must be apart along the line as well.
-            if (list[k] === line && Math.abs(i - end) / SAMPLE_SIZE < 4) continue;
             const dx = other[i] - x;
             const dy = other[i + 1] - y;
             const distance = Math.sqrt(dx * dx + dy * dy);
-            if (list[k] === line && Math.abs(i - end) < samples.length / 2 && distance < gap * 0.5) continue;
+            // Its own neighbourhood is no opening: the way along the line must be a detour.
+            if (list[k] === line && Math.abs(along[i / SAMPLE_SIZE] - along[end / SAMPLE_SIZE]) < DETOUR * distance + 1)
+              continue;
             if (distance - other[i + 2] - samples[end + 2] > gap) continue;
             const known = reached.find((each) => each.line === list[k]);
             if (!known) reached.push({ line: list[k], distance, x: other[i], y: other[i + 1] });
@@ -69,6 +72,17 @@ export function bridgeOpenings(mask: Mask, lines: StampedLine[], gap: number): n
   for (const bridge of bridges) if (crossesClear(mask, bridge)) open.push(...bridge);
   for (const [ax, ay, bx, by] of bridges) capsule(mask, ax, ay, bx, by, BARRIER, BRIDGED);
   return open;
+}
+
+/** Length along a line up to each of its samples. */
+function lengthsAlong(samples: Float32Array): Float32Array {
+  const along = new Float32Array(samples.length / SAMPLE_SIZE);
+  for (let i = 1; i < along.length; i++) {
+    const [a, b] = [SAMPLE_SIZE * (i - 1), SAMPLE_SIZE * i];
+    const [dx, dy] = [samples[b] - samples[a], samples[b + 1] - samples[a + 1]];
+    along[i] = along[i - 1] + Math.sqrt(dx * dx + dy * dy);
+  }
+  return along;
 }
 
 function crossesClear({ pixels, width, height }: Mask, [ax, ay, bx, by]: [number, number, number, number]): boolean {

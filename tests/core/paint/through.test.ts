@@ -93,7 +93,7 @@ describe('paint carried through', () => {
   });
 });
 
-test('facts of regions: their areas make up the paper, samples lie in them, the ground reaches the ground', () => {
+test('facts of regions: their areas make up the paper, samples lie in them, the ground is what lies outside', () => {
   const map = regionMap(figure(0, 0), WIDTH, HEIGHT, { gap: 2 });
   const { areas, ground, samples } = regionFacts(map);
   expect(areas.reduce((sum, area) => sum + area, 0)).toBe(map.width * map.height);

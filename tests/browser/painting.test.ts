@@ -1,0 +1,450 @@
+/** A character painted by hand: one drawing well, the others after it, looked at where it is unsure, delivered. */
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { unzipSync } from 'fflate';
+import { describe, expect, test } from 'vitest';
+import { areaUnder } from '../../src/core/paint/index.ts';
+import type { Drawing, Shot } from '../../src/core/shot/index.ts';
+import type { PenPoint } from './driver.ts';
+import { type Animator, drawingsOf } from './hands.ts';
+import { withAnimator } from './session.ts';
+
+let animator: Animator;
+
+/** A line through corners, ten points a side. */
+function corners(...list: [number, number][]): PenPoint[] {
+  return list.slice(1).flatMap(([x, y], i) => {
+    const [px, py] = list[i];
+    return Array.from({ length: 11 }, (_, k) => ({
+      x: px + ((x - px) * k) / 10,
+      y: py + ((y - py) * k) / 10,
+      pressure: 0.6,
+    }));
+  });
+}
+
+/** A head, a body left open at its shoulder, two buttons; and the edge of the shadow on the head. */
+const figure = (dx: number): PenPoint[][] => [
+  animator.ring(200 + dx, 110, 50),
+  corners([150 + dx, 180], [250 + dx, 180], [270 + dx, 330], [130 + dx, 330], [142 + dx, 193]),
+  animator.ring(200 + dx, 220, 9),
+  animator.ring(200 + dx, 260, 9),
+];
+const shadowEdge = (dx: number) => corners([218 + dx, 52], [225 + dx, 110], [218 + dx, 168]);
+
+withAnimator(async (opened) => {
+  animator = opened;
+  await animator.newShot({ title: 'Button coat', width: 640, height: 360, length: 12 });
+  await animator.hand.key('KeyW');
+  for (const dx of [0, 24, 48, 72]) {
+    if (dx > 0) await animator.hand.key('KeyN');
+    for (const line of figure(dx)) await animator.draw(line);
+  }
+  await animator.view('paint');
+  for (let i = 0; i < 4; i++) await animator.hand.key('KeyA');
+});
+
+async function take(swatch: string): Promise<void> {
+  await animator.page.$eval(`input[aria-label="Name of swatch ${swatch}"]`, (field) =>
+    field.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true })),
+  );
+}
+
+async function touch(x: number, y: number): Promise<void> {
+  const [at] = await animator.onPaper([{ x, y }]);
+  await animator.hand.pen([at, at]);
+  await animator.hand.wait(400);
+}
+
+const nameOf = (shot: Shot, id: string | undefined) =>
+  shot.palettes[0].swatches.find((each) => each.id === id)?.name ?? null;
+
+/** The swatch at a place of a drawing. */
+const paintAt = (shot: Shot, drawing: Drawing, x: number, y: number) =>
+  nameOf(shot, areaUnder(drawing.paint, x, y)?.swatch);
+
+async function drawings(): Promise<{ shot: Shot; all: Drawing[] }> {
+  const shot = await animator.shot();
+  return { shot, all: drawingsOf(shot, 'Clean') };
+}
+
+describe('a drawing', () => {
+  test('an opening lets paint out: it is said, shown, and closed', async () => {
+    await animator.hand.key('KeyF');
+    await take('coat');
+    await Promise.all([animator.hand.text('nothing was poured'), touch(200, 300)]);
+    expect((await drawings()).all[0].paint).toHaveLength(0);
+    await animator.hand.press('What counts as a region');
+    const slide = await animator.page.waitForSelector('[role="slider"][aria-label="Openings closed, paper pixels"]');
+    await slide!.focus();
+    for (let i = 0; i < 14; i++) await animator.page.keyboard.press('ArrowRight');
+    await animator.page.keyboard.press('Escape');
+    await animator.hand.key('Shift', 'KeyO');
+    await animator.page.waitForSelector('canvas[aria-label="Regions of the drawing"]');
+    await animator.page.waitForSelector('[data-opening]');
+    await animator.hand.key('Shift', 'KeyO');
+    await touch(200, 300);
+    const { shot, all } = await drawings();
+    expect(paintAt(shot, all[0], 200, 300)).toBe('coat');
+    expect(paintAt(shot, all[0], 60, 300)).toBeNull();
+  });
+
+  test('a fence paints all regions inside it', async () => {
+    await animator.hand.key('KeyG');
+    await take('light');
+    await animator.hand.pen(await animator.onPaper(animator.ring(200, 240, 36)));
+    await animator.hand.wait(400);
+    const { shot, all } = await drawings();
+    expect(paintAt(shot, all[0], 200, 220)).toBe('light');
+    expect(paintAt(shot, all[0], 200, 260)).toBe('light');
+    expect(paintAt(shot, all[0], 170, 240)).toBe('coat');
+  });
+
+  test('a trace line bounds the shadow and is not seen in what is painted', async () => {
+    await animator.hand.key('KeyT');
+    await animator.draw(shadowEdge(0));
+    await animator.hand.key('KeyF');
+    await take('skin');
+    await touch(180, 110);
+    await take('scarf');
+    await touch(236, 110);
+    const { shot, all } = await drawings();
+    expect(paintAt(shot, all[0], 180, 110)).toBe('skin');
+    expect(paintAt(shot, all[0], 236, 110)).toBe('scarf');
+    expect(all[0].ink.filter(({ brush }) => brush.kind === 'trace')).toHaveLength(1);
+  });
+
+  test('a light daubed with “Stay inside” keeps to paint and line', async () => {
+    await animator.hand.key('KeyB');
+    await take('white');
+    await animator.draw(corners([100, 300], [160, 300]));
+    await animator.hand.wait(300);
+    const { shot, all } = await drawings();
+    expect(paintAt(shot, all[0], 152, 300)).toBe('white');
+    expect(paintAt(shot, all[0], 110, 300)).toBeNull();
+    await animator.undo();
+    expect(paintAt(shot, (await drawings()).all[0], 152, 300)).toBe('coat');
+  });
+
+  test('paint is wiped off and a colour is taken from the paper', async () => {
+    await animator.hand.key('KeyY');
+    await animator.draw(corners([180, 300], [220, 300]));
+    await animator.hand.wait(200);
+    const { shot, all } = await drawings();
+    expect(paintAt(shot, all[0], 200, 300)).toBeNull();
+    expect(paintAt(shot, all[0], 170, 240)).toBe('coat');
+    await animator.undo();
+    await animator.hand.key('KeyI');
+    await Promise.all([animator.hand.text('“scarf” is in hand'), touch(236, 110)]);
+  });
+
+  test('a line is recoloured by touching it; its shape stays', async () => {
+    const before = (await drawings()).all[0].ink[0];
+    await take('red pencil');
+    await animator.hand.key('KeyV');
+    await touch(150, 110);
+    const { shot, all } = await drawings();
+    expect(nameOf(shot, all[0].ink[0].swatch)).toBe('red pencil');
+    expect(all[0].ink[0].points).toEqual(before.points);
+  });
+
+  test('a swatch dragged onto a region pours', async () => {
+    const chip = await animator.hand.box('button[aria-label="Colour of red pencil"]');
+    const [at] = await animator.onPaper([{ x: 200, y: 220 }]);
+    await animator.drag({ x: chip.x + 10, y: chip.y + 10 }, { x: at.x!, y: at.y! });
+    await animator.hand.wait(400);
+    const { shot, all } = await drawings();
+    expect(paintAt(shot, all[0], 200, 220)).toBe('red pencil');
+    await animator.undo();
+  });
+});
+
+describe('the layer', () => {
+  test('paint is carried through; the first drawing stays as the hand painted it', async () => {
+    await animator.hand.key('KeyT');
+    for (const dx of [24, 48, 72]) {
+      await animator.hand.key('KeyS');
+      await animator.draw(shadowEdge(dx));
+    }
+    const before = (await drawings()).all[0].paint;
+    await Promise.all([animator.hand.text('3 drawings painted', 30_000), animator.hand.key('Shift', 'KeyF')]);
+    const { shot, all } = await drawings();
+    expect(all[0].paint).toEqual(before);
+    for (const [i, dx] of [24, 48, 72].entries()) {
+      const at = (x: number, y: number) => paintAt(shot, all[i + 1], x + dx, y);
+      expect([at(200, 300), at(200, 220), at(200, 260), at(180, 110), at(236, 110), at(80, 300)]).toEqual([
+        'coat',
+        'light',
+        'light',
+        'skin',
+        'scarf',
+        null,
+      ]);
+    }
+  });
+
+  test('what is unsure is listed, stepped through by key, corrected, and told to the rest', async () => {
+    // A patch on the coat that the painted drawing does not have.
+    await animator.hand.key('KeyW');
+    await animator.draw(animator.ring(160 + 72, 300, 14));
+    await animator.hand.key('KeyA');
+    await animator.draw(animator.ring(160 + 48, 300, 14));
+    await Promise.all([animator.hand.text('to look at', 30_000), animator.hand.key('Shift', 'KeyF')]);
+    const rows = await animator.page.$$eval('ul[aria-label="Unsure regions"] button', (all) => all.length);
+    expect(rows).toBeGreaterThan(0);
+    await animator.hand.press('Palette', 'tab');
+    await take('scarf');
+    await animator.hand.press('Paint through', 'tab');
+    await animator.hand.key('KeyJ');
+    await animator.page.waitForSelector('[data-mark]');
+    await animator.hand.key('Shift', 'Enter');
+    await animator.page.waitForFunction(
+      (count) => document.querySelectorAll('ul[aria-label="Unsure regions"] button').length < count,
+      { timeout: 30_000 },
+      rows,
+    );
+    const { shot, all } = await drawings();
+    const patches = [paintAt(shot, all[2], 160 + 48, 300), paintAt(shot, all[3], 160 + 72, 300)];
+    expect(patches).toContain('scarf');
+    // Agreed to, whatever is left is the hand's.
+    await animator.hand.key('Control', 'Shift', 'Enter');
+    await animator.hand.wait(200);
+    const settled = (await drawings()).all
+      .flatMap(({ paint }) => paint)
+      .filter(({ sure }) => sure !== null && sure < 0.75);
+    expect(settled).toEqual([]);
+  });
+
+  test('a rectangle over all drawings fills what is enclosed in it', async () => {
+    await animator.hand.press('Palette', 'tab');
+    await animator.hand.key('KeyH');
+    await take('blue pencil');
+    await animator.page.evaluate(() =>
+      document.querySelector<HTMLInputElement>('input[aria-label="Unpainted only"]')?.click(),
+    );
+    await Promise.all([
+      animator.hand.text('4 drawings painted', 20_000),
+      animator.draw(corners([180, 200], [180 + 112, 238])),
+    ]);
+    const { shot, all } = await drawings();
+    for (const [i, dx] of [0, 24, 48, 72].entries()) {
+      expect(paintAt(shot, all[i], 200 + dx, 220)).toBe('blue pencil');
+      expect(paintAt(shot, all[i], 200 + dx, 260)).toBe('light');
+    }
+    await animator.undo();
+  });
+
+  test('a region is painted across a range: touched on the first drawing and on the last', async () => {
+    await animator.toFrame(1);
+    await animator.hand.key('KeyF');
+    await animator.hand.press('across', 'radio');
+    await take('graphite');
+    await Promise.all([animator.hand.text('Now go to the last drawing'), touch(200, 260)]);
+    await animator.toFrame(7);
+    await Promise.all([animator.hand.text('poured on 4 drawings', 20_000), touch(272, 260)]);
+    const { shot, all } = await drawings();
+    for (const [i, dx] of [0, 24, 48, 72].entries()) expect(paintAt(shot, all[i], 200 + dx, 260)).toBe('graphite');
+    expect(areaUnder(all[1].paint, 224, 260)?.name).toBe('graphite');
+    await animator.hand.press('swatch', 'radio');
+  });
+
+  test('holes are found by drawing and frame, gone to, and filled', async () => {
+    await animator.toFrame(3);
+    await animator.hand.press('take off', 'radio');
+    await touch(204, 110);
+    await animator.hand.press('swatch', 'radio');
+    await animator.toFrame(1);
+    await animator.hand.key('Shift', 'KeyH');
+    await animator.page.waitForSelector('ul[aria-label="Holes found"] button', { timeout: 20_000 });
+    const rows = await animator.page.$$('ul[aria-label="Holes found"] button');
+    const texts = await Promise.all(rows.map((row) => row.evaluate((element) => (element as HTMLElement).innerText)));
+    const hole = texts.findIndex((text) => text.startsWith('unpainted region'));
+    expect(texts[hole]).toMatch(/drawing 2, frame 3/);
+    // Where the edge of the shadow leaves the head, a speck is left between the two lines.
+    expect(texts.some((text) => text.startsWith('speck'))).toBe(true);
+    await rows[hole].click();
+    expect(await animator.frame()).toBe(3);
+    await animator.page.waitForSelector('[data-mark]');
+    await animator.hand.press('Palette', 'tab');
+    await take('skin');
+    await touch(204, 110);
+    await animator.hand.key('Shift', 'KeyH');
+    await animator.page.waitForFunction(
+      () =>
+        ![...document.querySelectorAll('ul[aria-label="Holes found"] button')].some((each) =>
+          each.textContent?.includes('unpainted'),
+        ),
+      { timeout: 20_000 },
+    );
+  });
+
+  test('all specks are filled at once, with what lies beside them', async () => {
+    await Promise.all([animator.hand.text('filled on', 20_000), animator.hand.press('Fill all specks')]);
+    await animator.page.waitForFunction(
+      () =>
+        ![...document.querySelectorAll('ul[aria-label="Holes found"] button')].some((each) =>
+          each.textContent?.includes('speck'),
+        ),
+      { timeout: 20_000 },
+    );
+  });
+
+  test('the next drawing takes the colours the one before has', async () => {
+    await animator.toFrame(7);
+    await animator.hand.press('take off', 'radio');
+    await touch(250, 110);
+    await animator.hand.press('as before', 'radio');
+    await touch(250, 110);
+    await animator.page.waitForFunction(() => !document.querySelector('[role="status"] progress'), { timeout: 20_000 });
+    await animator.hand.wait(300);
+    const { shot, all } = await drawings();
+    expect(paintAt(shot, all[3], 250, 110)).toBe('skin');
+    await animator.hand.press('swatch', 'radio');
+  });
+
+  test('a line moved off its paint: refitting is offered, and fits', async () => {
+    await animator.toFrame(1);
+    const body = (all: Drawing[]) => areaUnder(all[0].paint, 200, 300)!;
+    const before = body((await drawings()).all);
+    await animator.hand.key('KeyP');
+    await touch(200, 330);
+    await animator.hand.key('Shift', 'ArrowDown');
+    await animator.hand.text('Lines were changed under their paint');
+    await animator.hand.key('Escape');
+    await animator.hand.press('Refit the paint', 'button');
+    await animator.page.waitForFunction(() => !document.body.innerText.includes('Lines were changed under'), {
+      timeout: 10_000,
+    });
+    const after = body((await drawings()).all);
+    expect(after.swatch).toBe(before.swatch);
+    const lowest = ({ rings }: typeof after) => Math.max(...rings[0].filter((_, i) => i % 2 === 1));
+    expect(lowest(after)).toBeGreaterThan(lowest(before) + 4);
+    await animator.undo(2);
+  });
+});
+
+describe('colours', () => {
+  test('another colour model from a frame on; recolouring touches no geometry', async () => {
+    await animator.hand.press('Palette', 'tab');
+    await animator.toFrame(5);
+    const before = (await drawings()).all.map(({ ink, paint }) => [ink, paint.map(({ rings }) => rings)]);
+    await animator.hand.press('More of the palette');
+    await animator.hand.press('New colour model from this one', 'menuitem');
+    await animator.hand.wait(200);
+    await animator.hand.press('Colour of coat');
+    const field = await animator.page.waitForSelector('aria/Colour of coat as hexadecimal');
+    await field!.click({ count: 3 });
+    await field!.type('#2e8b57');
+    await animator.page.keyboard.press('Escape');
+    const green = ([r, g, b]: number[]) => Math.abs(r - 0x2e) + Math.abs(g - 0x8b) + Math.abs(b - 0x57) < 4;
+    expect(await animator.sees(248, 300, green)).toBe(true);
+    await animator.toFrame(1);
+    expect(await animator.seesNo(200, 300, green)).toBe(true);
+    const { shot, all } = await drawings();
+    expect(shot.paletteCues.map(({ frame }) => frame)).toEqual([0, 4]);
+    expect(all.map(({ ink, paint }) => [ink, paint.map(({ rings }) => rings)])).toEqual(before);
+  });
+
+  test('a model for a range of frames only', async () => {
+    const { shot } = await drawings();
+    await animator.hand.press('Colour model for a range of frames');
+    await animator.page.waitForSelector('select[aria-label="Colour model of the range"]');
+    await animator.page.select('select[aria-label="Colour model of the range"]', shot.palettes[1].id);
+    await animator.setNumber('First frame of the range', 2);
+    await animator.setNumber('Last frame of the range', 3);
+    await animator.hand.press('Colour these frames');
+    await animator.hand.wait(200);
+    const cues = (await drawings()).shot.paletteCues;
+    expect(cues.map(({ frame, palette }) => [frame, shot.palettes.findIndex(({ id }) => id === palette)])).toEqual([
+      [0, 0],
+      [1, 1],
+      [3, 0],
+      [4, 1],
+    ]);
+    await animator.undo();
+  });
+
+  test('palettes are handed out as JSON, as GPL text and as a card, and come in again', async () => {
+    const out = (item: string) =>
+      animator.handedOut(async () => {
+        await animator.hand.press('More of the palette');
+        await animator.hand.press(item, 'menuitem');
+      });
+    await animator.toFrame(1);
+    const gpl = await out('Hand this one out (GPL text)');
+    const text = new TextDecoder().decode(gpl.bytes);
+    expect(text).toMatch(/^GIMP Palette\nName: day\n/);
+    expect(text).toMatch(/^ 71 105 122\tcoat$/m);
+    const json = await out('Hand all models out (JSON)');
+    expect(JSON.parse(new TextDecoder().decode(json.bytes)).palettes).toHaveLength(2);
+    const card = await out('Hand this one out as a card (PNG)');
+    const image = await loadImage(Buffer.from(card.bytes));
+    const context = createCanvas(image.width, image.height).getContext('2d');
+    context.drawImage(image, 0, 0);
+    const { data } = context.getImageData(0, 0, image.width, image.height);
+    let coat = 0;
+    for (let i = 0; i < data.length; i += 4) if (data[i] === 71 && data[i + 1] === 105 && data[i + 2] === 122) coat++;
+    expect(coat).toBeGreaterThan(5000);
+    await animator.chooseFiles('palette', [
+      {
+        name: 'night.gpl',
+        bytes: new TextEncoder().encode('GIMP Palette\nName: night\n#\n 20  30  60\tcoat\n200 210 255\tmoon\n'),
+      },
+    ]);
+    await animator.hand.text('“night” brought in as a colour model; 1 swatches are new');
+    await animator.chooseFiles('palette', [
+      { name: 'bad.gpl', bytes: new TextEncoder().encode('GIMP Palette\n20 30 900 coat\n') },
+    ]);
+    await animator.hand.text('Line 2 of “bad.gpl” is no colour');
+    const { shot } = await drawings();
+    expect(shot.palettes.map(({ name }) => name)).toEqual(['day', 'day, copy', 'night']);
+  });
+
+  test('one swatch is replaced by another everywhere', async () => {
+    const { shot } = await drawings();
+    await animator.hand.press('Colour of scarf');
+    const red = shot.palettes[0].swatches.find(({ name }) => name === 'red pencil')!.id;
+    await animator.page.waitForSelector('select[aria-label="Replace scarf by"]');
+    await animator.page.select('select[aria-label="Replace scarf by"]', red);
+    await animator.hand.press('Everywhere', 'button');
+    await animator.page.keyboard.press('Escape');
+    const { all } = await drawings();
+    expect(all.flatMap(({ paint }) => paint).some(({ swatch }) => nameOf(shot, swatch) === 'scarf')).toBe(false);
+    await animator.undo();
+  });
+});
+
+test('what is delivered is what was painted: no trace line, no pale pixel between paint and line', async () => {
+  await animator.view('export');
+  await animator.hand.press('PNG sequence', 'button');
+  await animator.hand.press('100 %', 'button');
+  const { bytes } = await animator.handedOut(() => animator.hand.press('Write the pictures'));
+  const [first] = Object.values(unzipSync(bytes));
+  const image = await loadImage(Buffer.from(first));
+  const context = createCanvas(image.width, image.height).getContext('2d');
+  context.drawImage(image, 0, 0);
+  const { data } = context.getImageData(0, 0, 640, 360);
+  const at = (x: number, y: number) => [...data.subarray(4 * (y * 640 + x), 4 * (y * 640 + x) + 3)];
+  const { shot } = await drawings();
+  const rgb = (name: string) => {
+    const { colour } = shot.palettes[0].swatches.find((each) => each.name === name)!;
+    return [1, 3, 5].map((i) => Number.parseInt(colour.slice(i, i + 2), 16));
+  };
+  const [skin, scarf, paper] = [rgb('skin'), rgb('scarf'), rgb('white')];
+  expect(at(180, 110)).toEqual(skin);
+  expect(at(236, 110)).toEqual(scarf);
+  // Over the trace line there is one paint or the other, or a mixture of both at the pixel where they meet.
+  for (let x = 210; x <= 232; x++) {
+    const between = at(x, 110).map((value, i) => (value - skin[i]) / (scarf[i] - skin[i]));
+    for (const share of between) {
+      expect(share).toBeGreaterThan(-0.04);
+      expect(share).toBeLessThan(1.04);
+    }
+  }
+  // From the middle of the head out through its line nothing is as light as the paper, until the paper itself comes.
+  const row = Array.from({ length: 60 }, (_, i) => at(188 - i, 110));
+  const outline = rgb('red pencil');
+  const line = row.findIndex((colour) => colour.every((value, i) => Math.abs(value - outline[i]) < 3));
+  const light = row.findIndex((colour) => colour.every((value, i) => value >= paper[i] - 6));
+  expect(line).toBeGreaterThan(0);
+  expect(light).toBeGreaterThan(line);
+});
