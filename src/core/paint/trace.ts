@@ -6,6 +6,8 @@ import { UNDER } from './stamp.ts';
 const TOLERANCE = 0.2;
 /** Weights a corner of the pixel edge is averaged with its neighbours by: stairs become curves. */
 const KERNEL = [0.0625, 0.125, 0.1875, 0.25, 0.1875, 0.125, 0.0625];
+/** A corner is moved no farther than this, pixels. */
+const FARTHEST = 0.6;
 /** Shorter edges are those of a few pixels: averaged they would shrink away. */
 const SHORTEST = 24;
 /** How far paint of a region runs on under its line beyond the middle, map pixels. */
@@ -71,8 +73,11 @@ function smoothed(ring: number[], set: PixelSet, mapWidth: number, mapHeight: nu
       x += KERNEL[k + half] * ring[2 * j];
       y += KERNEL[k + half] * ring[2 * j + 1];
     }
-    out[2 * i] = x;
-    out[2 * i + 1] = y;
+    // Stairs lie within this of the curve they stand for; what is farther off is a tip, and stays.
+    const [dx, dy] = [x - ring[2 * i], y - ring[2 * i + 1]];
+    const share = Math.min(1, FARTHEST / Math.max(1e-9, Math.sqrt(dx * dx + dy * dy)));
+    out[2 * i] = ring[2 * i] + dx * share;
+    out[2 * i + 1] = ring[2 * i + 1] + dy * share;
   }
   return out;
 }

@@ -1,0 +1,222 @@
+/** A layer painted after one drawing: carried areas, what the hand has settled, doubts, holes. */
+import { describe, expect, test } from 'vitest';
+import { plainBrush } from '../../../src/core/ink/index.ts';
+import {
+  accept,
+  areaUnder,
+  doubtsIn,
+  drawingsAlong,
+  type Fault,
+  faultsIn,
+  linesAround,
+  PLAIN_PAINT,
+  paintedByHand,
+  paintThroughLayer,
+  pourAt,
+  regionMap,
+  type ThroughJob,
+} from '../../../src/core/paint/index.ts';
+import { type Area, makeArea, makeDrawing, makeLayer, makeShot, type Stroke } from '../../../src/core/shot/index.ts';
+import { circle, strokeThrough } from '../../make.ts';
+
+const [W, H] = [480, 320];
+const LINE = plainBrush('pen', 4);
+
+/** A head with an eye, a body with a scarf line across; moved along by dx. */
+function figure(dx: number): Stroke[] {
+  const [left, right] = [105 + dx, 215 + dx];
+  const sides: [[number, number], [number, number]][] = [
+    [
+      [left, 160],
+      [right, 160],
+    ],
+    [
+      [right, 160],
+      [right, 290],
+    ],
+    [
+      [right, 290],
+      [left, 290],
+    ],
+    [
+      [left, 290],
+      [left, 160],
+    ],
+    [
+      [left, 205],
+      [right, 205],
+    ],
+  ];
+  return [
+    circle(160 + dx, 90, 50),
+    circle(145 + dx, 80, 12),
+    ...sides.map(([from, to]) => strokeThrough([from, to])),
+  ].map((stroke, i) => ({ ...stroke, brush: LINE, lineage: `line ${i}` }));
+}
+
+const PLACES: [name: string, x: number, y: number][] = [
+  ['skin', 175, 105],
+  ['eye', 145, 80],
+  ['scarf', 160, 180],
+  ['coat', 160, 250],
+];
+
+function painted(dx: number): Area[] {
+  const map = regionMap(figure(dx), W, H);
+  let paint: Area[] = [];
+  for (const [swatch, x, y] of PLACES) paint = pourAt(paint, map, x + dx, y, swatch, PLAIN_PAINT, `its ${swatch}`)!;
+  return paint;
+}
+
+const MOVES = [0, 14, 28, 42];
+const job = (over: Partial<ThroughJob> = {}): ThroughJob => ({
+  width: W,
+  height: H,
+  wishes: { gap: 4 },
+  overHand: false,
+  drawings: MOVES.map((dx, i) => ({ id: `d${i}`, ink: figure(dx), paint: i === 0 ? painted(0) : [], source: i === 0 })),
+  ...over,
+});
+const swatchesAt = (paint: Area[], dx: number) => PLACES.map(([, x, y]) => areaUnder(paint, x + dx, y)?.swatch ?? null);
+const NAMES = PLACES.map(([name]) => name);
+
+describe('paint through a layer', () => {
+  test('every drawing gets the colours, with their names, and says they were carried', () => {
+    const told: number[] = [];
+    const out = paintThroughLayer(job(), (share) => told.push(share));
+    expect(out[0].paint).toHaveLength(4);
+    for (const [i, dx] of MOVES.entries()) expect(swatchesAt(out[i].paint, dx)).toEqual(NAMES);
+    for (const { paint } of out.slice(1)) {
+      expect(paint.every(({ sure }) => sure !== null && sure > 0.75)).toBe(true);
+      expect(areaUnder(paint, 160 + 14, 250)?.name).toBe('its coat');
+    }
+    expect(out.every(({ unsure }) => unsure.length === 0)).toBe(true);
+    expect(told.every((share, i) => share >= (told[i - 1] ?? 0) && share <= 1)).toBe(true);
+  });
+  test('what the hand painted stays, and the drawings after it hear of it', () => {
+    const wishes = job();
+    const map = regionMap(figure(14), W, H);
+    wishes.drawings[1].paint = pourAt([], map, 160 + 14, 250, 'green coat', PLAIN_PAINT)!;
+    const out = paintThroughLayer(wishes);
+    expect(out[1].paint.at(-1)).toBe(wishes.drawings[1].paint[0]);
+    expect(swatchesAt(out[1].paint, 14)).toEqual(['skin', 'eye', 'scarf', 'green coat']);
+    expect(swatchesAt(out[2].paint, 28)[3]).toBe('green coat');
+    const over = paintThroughLayer({ ...wishes, overHand: true });
+    expect(swatchesAt(over[1].paint, 14)).toEqual(NAMES);
+  });
+  test('what was carried before is carried anew, not laid on top', () => {
+    const first = paintThroughLayer(job());
+    const wishes = job();
+    wishes.drawings = wishes.drawings.map((drawing, i) => ({ ...drawing, paint: first[i].paint }));
+    const again = paintThroughLayer(wishes);
+    expect(again.map(({ paint }) => paint.length)).toEqual(first.map(({ paint }) => paint.length));
+  });
+  test('an opening in one drawing does not let its paint out', () => {
+    const wishes = job({ wishes: { gap: 2 } });
+    const [head, ...rest] = figure(28);
+    const cut = { ...head, closed: false, points: head.points.slice(0, head.points.length - 6) };
+    wishes.drawings[2].ink = [cut, ...rest];
+    const out = paintThroughLayer(wishes);
+    expect(swatchesAt(out[2].paint, 28)).toEqual(NAMES);
+    expect(areaUnder(out[2].paint, 20, 20)).toBeNull();
+  });
+});
+
+test('the drawings the hand painted whole are told from those it only put right', () => {
+  const carried = painted(0).map((area) => ({ ...area, sure: 0.9 }));
+  const drawings = [
+    { id: 'whole', paint: painted(0) },
+    { id: 'touched', paint: [...carried.slice(1), painted(0)[0]] },
+    { id: 'carried', paint: carried },
+    { id: 'bare', paint: [] },
+  ];
+  expect([...paintedByHand(drawings)]).toEqual(['whole']);
+});
+
+describe('doubts', () => {
+  const shot = makeShot({ title: 'doubts', width: W, height: H, fps: 24, length: 12 });
+  const layer = makeLayer('Clean', 'clean');
+  const area = makeArea('coat', [Float32Array.from([0, 0, 40, 0, 40, 40, 0, 40])], { sure: 0.4 });
+  const sure = makeArea('coat', [Float32Array.from([50, 0, 90, 0, 90, 40])], { sure: 0.95 });
+  const [one, two] = [makeDrawing(layer.id, 1, { paint: [sure] }), makeDrawing(layer.id, 2, { paint: [area, sure] })];
+  shot.layers = [layer];
+  shot.drawings = { [one.id]: one, [two.id]: two };
+  layer.exposures = [two, one].map(({ id }, i) => ({
+    id: `e${i}`,
+    cell: { kind: 'drawing', drawing: id },
+    frames: 4,
+  }));
+  test('are listed in the order of the sheet, with what was left unpainted; agreed to, they are gone', () => {
+    const left = [{ drawing: one.id, x: 5, y: 6, sure: 0.2 }];
+    const list = doubtsIn(shot, layer, left);
+    expect(list.map(({ drawing, frame, area: id }) => [drawing, frame, id])).toEqual([
+      [two.id, 0, area.id],
+      [one.id, 4, null],
+    ]);
+    expect(areaUnder([area], list[0].x, list[0].y)).toBe(area);
+    accept(shot, two.id, [area.id]);
+    expect(doubtsIn(shot, layer, [])).toEqual([]);
+  });
+  test('drawings come once each, in the order they are shown; lines come from the layers asked for', () => {
+    expect(drawingsAlong(shot, layer).map(({ drawing, frame }) => [drawing.number, frame])).toEqual([
+      [2, 0],
+      [1, 4],
+    ]);
+    const lines = makeDrawing('lines', 1, { ink: figure(0) });
+    const above = makeLayer('Lines', 'clean', {
+      id: 'lines',
+      exposures: [{ id: 'x', cell: { kind: 'drawing', drawing: lines.id }, frames: 8 }],
+    });
+    const both = { ...shot, layers: [layer, above], drawings: { ...shot.drawings, [lines.id]: lines } };
+    expect(linesAround(both, one, 4, { layers: ['lines'], own: false })).toEqual([lines.ink]);
+    expect(linesAround(both, one, 4, { layers: ['lines'], own: true })).toEqual([one.ink, lines.ink]);
+    expect(linesAround(both, one, 10, { layers: ['lines'], own: false })).toEqual([]);
+  });
+});
+
+describe('holes', () => {
+  const drawings = () => MOVES.map((dx, i) => ({ id: `d${i}`, ink: figure(dx), paint: painted(dx) }));
+  const found = (list: ReturnType<typeof drawings>): Fault[] =>
+    faultsIn({ width: W, height: H, wishes: { gap: 4 }, drawings: list, background: false });
+  test('a layer painted whole has none', () => {
+    expect(found(drawings())).toEqual([]);
+  });
+  test('an unpainted region is found where it is; a bare drawing is not painted yet', () => {
+    const list = drawings();
+    list[1].paint = list[1].paint.filter(({ swatch }) => swatch !== 'eye');
+    list[3].paint = [];
+    const [hole, ...rest] = found(list);
+    expect(rest).toEqual([]);
+    expect([hole.kind, hole.drawing, hole.swatch]).toEqual(['hole', 'd1', null]);
+    expect(Math.hypot(hole.x - 159, hole.y - 80)).toBeLessThan(12);
+  });
+  test('a tiny region is a speck', () => {
+    const list = drawings();
+    list[2].ink = [...list[2].ink, circle(190, 250, 5, { brush: plainBrush('pen', 2) })];
+    const map = regionMap(list[2].ink, W, H);
+    list[2].paint = pourAt(painted(28), map, 200, 270, 'coat', PLAIN_PAINT)!.filter(
+      ({ rings }) => areaUnder([makeArea('', rings)], 190, 250) === null,
+    );
+    expect(found(list).map(({ kind, drawing }) => [kind, drawing])).toContainEqual(['speck', 'd2']);
+  });
+  test('paint that runs out onto the ground is a leak', () => {
+    const list = drawings();
+    const spill = Float32Array.from([240, 180, 400, 180, 400, 280, 240, 280]);
+    list[0].paint = [...list[0].paint, makeArea('coat', [spill])];
+    const [leak] = found(list).filter(({ kind }) => kind === 'leak');
+    expect([leak.drawing, leak.swatch]).toEqual(['d0', 'coat']);
+    expect(leak.x > 230 && leak.x < 410).toBe(true);
+  });
+  test('a colour that only one drawing has, and one that jumps for a drawing or two', () => {
+    const list = drawings();
+    list[1].paint = list[1].paint.map((area) => (area.swatch === 'scarf' ? { ...area, swatch: 'coat' } : area));
+    const kinds = found(list);
+    expect(kinds.filter(({ kind }) => kind === 'jump').map(({ drawing, swatch }) => [drawing, swatch])).toEqual([
+      ['d1', 'coat'],
+    ]);
+    list[2].paint = list[2].paint.map((area) => (area.swatch === 'scarf' ? { ...area, swatch: 'coat' } : area));
+    expect(found(list).filter(({ kind }) => kind === 'jump')).toHaveLength(2);
+    list[1].paint = list[1].paint.map((area) => (area.name === 'its eye' ? { ...area, swatch: 'green' } : area));
+    expect(found(list).filter(({ kind }) => kind === 'once')).toMatchObject([{ drawing: 'd1', swatch: 'green' }]);
+  });
+});
