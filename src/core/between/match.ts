@@ -304,9 +304,14 @@ function shapeCosts(a: Shape[], b: Shape[], likeness: Float64Array): Float64Arra
 /** Matches the strokes of two drawings. */
 export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress = () => {} }: MatchWishes): Matching {
   const [n, m] = [a.length, b.length];
+  const known = new Map(fixed.map(({ a: i, b: j }) => [i, j]));
+  const taken = new Set(known.values());
   const likeness = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
   for (let i = 0; i < n; i++)
-    for (let j = 0; j < m; j++) if (ratioOf(a[i], b[j]) <= FARTHEST_RATIO) likeness[i * m + j] = unlike(a[i], b[j]);
+    for (let j = 0; j < m; j++) {
+      if (known.has(i) ? known.get(i) !== j : taken.has(j)) continue;
+      if (ratioOf(a[i], b[j]) <= FARTHEST_RATIO) likeness[i * m + j] = unlike(a[i], b[j]);
+    }
   progress(0.2);
   const starts = [votedShift(a, b, likeness, size), boxToBox(a, b)];
   let maps: Matrix[][] = starts.map((map) => a.map(() => map));
@@ -314,8 +319,6 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
   let limbs = new Map<number, Matrix>();
   const crowded = n * m > CROWDED;
   const near = gapsOf(a, b, size);
-  const known = new Map(fixed.map(({ a: i, b: j }) => [i, j]));
-  const taken = new Set(known.values());
   for (let round = 0; round < ROUNDS; round++) {
     const cost = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
     const fits: (Fit | null)[] = Array(n * m).fill(null);

@@ -31,7 +31,16 @@ export function faultsIn(job: HolesJob, progress: (share: number) => void = () =
     const map = regionMap(ink, width, height, { ...wishes, specks: 0 });
     out.push(...faultsOf(id, map, paint).filter(({ kind }) => kind !== 'leak' || !background));
     const small = regionMap(ink, width, height, { ...wishes, most: COMPARED_ON });
-    planes.push({ id, plane: { shapes: ink.map(shapeOfLine), map: small, facts: regionFacts(small) }, paint });
+    planes.push({
+      id,
+      plane: {
+        shapes: ink.map(shapeOfLine),
+        lineages: ink.map(({ lineage }) => lineage),
+        map: small,
+        facts: regionFacts(small),
+      },
+      paint,
+    });
   });
   out.push(...usedOnce(drawings));
   const size = Math.max(1, ...planes.map(({ plane }) => heightOf(plane.shapes)));

@@ -116,14 +116,16 @@ export function paintThroughLayer(job: ThroughJob, progress: (share: number) => 
       (more) => () => regionMap(drawing.ink, width, height, { ...wishes, gap: gap + more, most: CARRIED_ON }),
     );
     const shapes = drawing.ink.map(shapeOfLine);
+    const lineages = drawing.ink.map(({ lineage }) => lineage);
     if (drawing.source) {
       let map = maps[0]();
       for (let i = 1; i < maps.length && leaks(map, drawing.paint); i++) map = maps[i]();
-      return { shapes, maps: [() => map], painted: coloursOn(map, drawing.paint, colours, 0, 0) };
+      return { shapes, lineages, maps: [() => map], painted: coloursOn(map, drawing.paint, colours, 0, 0) };
     }
     const hand = handOf(drawing);
     return {
       shapes,
+      lineages,
       maps,
       painted: null,
       ...(hand.length > 0 && { settled: (map) => coloursOn(map, hand, colours, BY_HAND, -1) }),

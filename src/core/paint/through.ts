@@ -14,6 +14,8 @@ export const UNSURE = 0.75;
 
 export interface ThroughDrawing {
   shapes: Shape[];
+  /** What each line is a copy of, where that is known. */
+  lineages?: string[];
   /** Its regions, with openings closed farther and farther: the first of them that does not leak is taken. */
   maps: (() => RegionMap)[];
   /** Colour of each region by label where the drawing is painted (0: the ground, unpainted); null where it is not. */
@@ -82,7 +84,7 @@ function settled(
 
 /** A drawing's regions beside those of a neighbour: of its maps the first that does not leak, or the one that does least. */
 function planeBeside(
-  { shapes, maps }: ThroughDrawing,
+  { shapes, lineages, maps }: ThroughDrawing,
   neighbour: Plane,
   matched: Matched,
 ): { plane: Plane; taken: number } {
@@ -90,7 +92,7 @@ function planeBeside(
   let least = Number.POSITIVE_INFINITY;
   for (const [taken, make] of maps.entries()) {
     const map = make();
-    const plane = { shapes, map, facts: regionFacts(map) };
+    const plane = { shapes, lineages, map, facts: regionFacts(map) };
     const out = leaked(neighbour, plane, matched);
     if (out < least) [best, least] = [{ plane, taken }, out];
     if (out === 0) break;
@@ -151,10 +153,10 @@ export function paintThrough(
   size: number,
   progress: (share: number) => void = () => {},
 ): { map: RegionMap; taken: number; regions: ThroughRegion[] }[] {
-  const planes = drawings.map(({ shapes, maps, painted: own }): Plane | null => {
+  const planes = drawings.map(({ shapes, lineages, maps, painted: own }): Plane | null => {
     if (!own) return null;
     const map = maps[0]();
-    return { shapes, map, facts: regionFacts(map) };
+    return { shapes, lineages, map, facts: regionFacts(map) };
   });
   const painted = drawings.flatMap(({ painted: own }, at) => (own ? [at] : []));
   const byHand: (Int32Array | null)[] = drawings.map(() => null);

@@ -4,11 +4,13 @@ import type { RegionFacts } from './region-facts.ts';
 import { type RegionMap, regionAt } from './regions.ts';
 
 /** The lines of a drawing. */
-type Lined = Pick<Plane, 'shapes'>;
+type Lined = Pick<Plane, 'shapes' | 'lineages'>;
 
 /** A drawing as paint is carried through it. */
 export interface Plane {
   shapes: Shape[];
+  /** What each line is a copy of, where that is known: lines that only one of each drawing is are one and the same. */
+  lineages?: string[];
   map: RegionMap;
   facts: RegionFacts;
 }
@@ -43,8 +45,25 @@ export interface Matched {
   back: Field;
 }
 
+/** Lines known to be the same by their lineage. */
+function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): { a: number; b: number }[] {
+  const once = (list: string[]) => {
+    const places = new Map<string, number>();
+    list.forEach((lineage, i) => {
+      places.set(lineage, places.has(lineage) ? -1 : i);
+    });
+    return places;
+  };
+  const [p, q] = [once(a), once(b)];
+  return [...p].flatMap(([lineage, i]) => {
+    const j = q.get(lineage) ?? -1;
+    return i >= 0 && j >= 0 ? [{ a: i, b: j }] : [];
+  });
+}
+
 export function matchPlanes(source: Lined, target: Lined, size: number): Matched {
-  const pairings = pairUp(source.shapes, target.shapes, matchShapes(source.shapes, target.shapes, { size }));
+  const wishes = { size, fixed: sameLineage(source, target) };
+  const pairings = pairUp(source.shapes, target.shapes, matchShapes(source.shapes, target.shapes, wishes));
   const total = pairings.reduce((sum, { from }) => sum + from.length, 0);
   const [from, to] = [new Float64Array(total), new Float64Array(total)];
   let at = 0;
