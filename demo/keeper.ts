@@ -16,6 +16,7 @@ import {
 import { chartsIn } from '../src/core/sheet/index.ts';
 import { type Drawing, type Id, makeDrawing, makeLayer, makeShot, type Shot } from '../src/core/shot/index.ts';
 import { exposed, type MadeLayer } from './made-layer.ts';
+import { cheekLine, paintKeeper } from './paint.ts';
 import { inkAndPaint, type Key, type Pole, source } from './source.ts';
 import { type Exposed, KEEPER } from './timing.ts';
 
@@ -28,6 +29,12 @@ function wickArc(): number[] {
 
 /** The line of the pole that carries the wick. */
 const CUP = 'pole-cup';
+
+/** The edge of the cheek is a colour-trace line among the others. */
+function withCheek({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): Pick<Drawing, 'ink' | 'paint'> {
+  const cheek = paint.find(({ name }) => name === 'blush');
+  return { ink: cheek ? [...ink, cheekLine(cheek)] : ink, paint };
+}
 
 interface MadeKeeper extends MadeLayer {
   shot: Shot;
@@ -53,7 +60,7 @@ export function makeKeeper(arc: Id): MadeKeeper {
             role: keyOf(each.key).role,
             spacing: each.spacing ?? null,
             stage: 'painted',
-            ...inkAndPaint(keyOf(each.key)),
+            ...withCheek(inkAndPaint(keyOf(each.key))),
           })
         : makeDrawing(layer.id, number, { spacing: each.spacing });
     drawings.push(drawing);
@@ -65,6 +72,7 @@ export function makeKeeper(arc: Id): MadeKeeper {
   pinWick(shot, used, arc);
   const plans = chartsIn(shot, layer.id).map((chart) => planForCharts(shot, [chart]));
   for (const plan of plans) putDown(shot, plan, computeBetweens(plan.job));
+  paintKeeper(shot, layer, new Set(used.values()));
   return { layer, drawings, shot, plans };
 }
 

@@ -141,7 +141,7 @@ function rounded(points: [number, number][]): Float32Array {
 }
 
 function areaOf(drawn: DrawnArea): Area {
-  return makeArea(swatchIds[drawn.swatch], [rounded(drawn.points), ...drawn.holes.map(rounded)]);
+  return makeArea(swatchIds[drawn.swatch], [rounded(drawn.points), ...drawn.holes.map(rounded)], { name: drawn.name });
 }
 
 export function inkAndPaint({ strokes, areas }: Drawn): { ink: Stroke[]; paint: Area[] } {

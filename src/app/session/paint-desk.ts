@@ -1,6 +1,7 @@
 /** Painting a shot: region maps at hand, and work over many drawings with its progress and its stop. */
 import { proxy, type Remote } from 'comlink';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import { repainted } from '../../core/between/index.ts';
 import {
   type CarriedPaint,
   type Doubt,
@@ -217,7 +218,7 @@ export class PaintDesk {
     const changed = this.session.change(
       'paint through',
       (shot) => {
-        for (const { id, paint } of wanted) if (shot.drawings[id]) shot.drawings[id].paint = paint;
+        for (const { id, paint } of wanted) if (shot.drawings[id]) repainted(shot.drawings[id], paint);
       },
       gesture,
     );

@@ -76,5 +76,12 @@ export function isFirstPass(drawing: Pick<Drawing, 'ink' | 'paint' | 'firstPass'
 }
 
 /** Nothing is on it. */
+/** Gives a drawing paint that was computed: what no hand had touched stays a first pass. For use inside a `change()` recipe. */
+export function repainted(drawing: Drawing, paint: Drawing['paint']): void {
+  const ours = isFirstPass(drawing);
+  drawing.paint = paint;
+  if (ours && drawing.firstPass) drawing.firstPass = { ...drawing.firstPass, made: printOf(drawing) };
+}
+
 export const isBlank = ({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): boolean =>
   ink.length === 0 && paint.length === 0;

@@ -121,6 +121,8 @@ function carry(
   const out = new Map<number, Colours>();
   let before = start;
   for (let at = from + step; at >= 0 && at < drawings.length; at += step) {
+    // Beyond another painted drawing that one says more.
+    if (drawings[at].painted) break;
     const neighbour = planes[at - step]!;
     const matched = matchPlanes(neighbour, drawings[at], size);
     let plane = planes[at];
