@@ -1,8 +1,11 @@
 /** Paint carried through the development set beside the naive way: the colour at the same place of the nearest painted drawing. */
 import { existsSync } from 'node:fs';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import { makeDemo } from '../demo/shot.ts';
+import { drawingsAlong, paintThroughLayer, regionMap } from '../src/core/paint/index.ts';
 import { type PaintPrediction, predictSequence, readPaintCases, sameplace } from './paint-set.ts';
-import { report } from './report.ts';
+import { ms, percentile, report } from './report.ts';
+import { crowdedShot } from './shots.ts';
 
 const SET = fileURLToPath(new URL('../../shared/data/paint', import.meta.url));
 
@@ -23,7 +26,82 @@ const percent = (value: number) => `${(100 * value).toFixed(1)} %`;
 const say = (score: Score) =>
   `regions ${percent(score.byCount)}, area ${percent(score.byArea)}, wrong flagged ${percent(score.wrongFlagged)}, right flagged ${percent(score.rightFlagged)}, drawings whole ${percent(score.perfectDrawings)}, ${Math.round(score.msPerDrawing)} ms a drawing`;
 
+const HD = [1920, 1080] as const;
+const WISHES = { gap: 6, specks: 6 };
+
+/** A plain flood fill of a paper, the least any way of painting does. */
+function flood(width: number, height: number): number {
+  const began = performance.now();
+  const seen = new Uint8Array(width * height);
+  const stack = [0];
+  while (stack.length > 0) {
+    const i = stack.pop()!;
+    if (seen[i]) continue;
+    seen[i] = 1;
+    const x = i % width;
+    if (x > 0) stack.push(i - 1);
+    if (x < width - 1) stack.push(i + 1);
+    if (i >= width) stack.push(i - width);
+    if (i < width * (height - 1)) stack.push(i + width);
+  }
+  return performance.now() - began;
+}
+
+/** The middle of some runs, warm. */
+function timed(run: () => void, times = 7): number {
+  for (let i = 0; i < 3; i++) run();
+  const all = Array.from({ length: times }, () => {
+    const began = performance.now();
+    run();
+    return performance.now() - began;
+  });
+  return percentile(all, 0.5);
+}
+
+function benchMaps(): void {
+  const { ink } = Object.values(crowdedShot().drawings)[0];
+  const baseline = `a plain flood fill of 1920x1080 ${ms(flood(...HD))}`;
+  const map = timed(() => regionMap(ink, ...HD, WISHES));
+  report(`region map of ${ink.length} strokes at 1920x1080`, ms(map), '120 ms', baseline, map <= 120);
+  const large = timed(() => regionMap(ink, 8192, 4608, WISHES), 3);
+  const { scale } = regionMap(ink, 8192, 4608, WISHES);
+  report(
+    `the same on 8192x4608, read at ${Math.round(100 * scale)} %`,
+    ms(large),
+    'bounded',
+    `a plain flood fill of 8192x4608 ${ms(flood(8192, 4608))}`,
+    large <= 1000,
+  );
+}
+
+/** Sixteen drawings of the demo's keeper after one of them; the baseline floods each once. */
+function benchThrough(): void {
+  const { shot } = makeDemo();
+  const layer = shot.layers.find(({ name }) => name === 'Keeper')!;
+  const all = drawingsAlong(shot, layer).slice(0, 16);
+  const drawings = all.map(({ drawing: { id, ink, paint } }, i) => ({
+    id,
+    ink,
+    paint: i === 0 ? paint : [],
+    source: i === 0,
+  }));
+  let regions = 0;
+  const took = timed(() => {
+    const out = paintThroughLayer({ width: HD[0], height: HD[1], wishes: WISHES, drawings, overHand: false });
+    regions = out.reduce((sum, each) => sum + each.regions, 0) / (out.length - 1);
+  }, 1);
+  report(
+    `paint through 16 drawings of ${drawings[1].ink.length} lines and ${Math.round(regions)} regions`,
+    ms(took),
+    '3 s for 40 regions',
+    `16 plain flood fills ${ms(16 * flood(...HD))}`,
+    took <= 3000 * Math.max(1, regions / 40),
+  );
+}
+
 export async function benchPaint(): Promise<void> {
+  benchMaps();
+  benchThrough();
   if (!existsSync(SET)) {
     console.log('     paint carried through: the development set is not here, so it was not scored.');
     return;

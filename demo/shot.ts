@@ -43,12 +43,29 @@ function keepSound(name: string, bytes: Uint8Array, seconds: number): Id {
 
 const blue = newId();
 
+/** What a swatch belongs to, by its name; the groups follow each other as the swatches do. */
+const GROUPS: [group: string, names: RegExp][] = [
+  ['line', /^line/],
+  ['head', /^(skin|blush|hair|eye|mouth|teeth|tongue)/],
+  ['cap', /^cap/],
+  ['brass and pole', /^(brass|pole)/],
+  ['scarf', /^scarf/],
+  ['coat', /^(coat|cuff|glove)/],
+  ['flame', /^flame/],
+  ['lamp', /^lamp/],
+  ['street', /./],
+];
+
+const groupOf = (swatch: string): string => GROUPS.find(([, names]) => names.test(swatch))![0];
+const placeOf = (swatch: string): number => GROUPS.findIndex(([group]) => group === groupOf(swatch));
+
 function palette(name: 'dusk' | 'lit'): Palette {
-  const swatches = Object.entries(source.swatches).map(([swatch, colours]) => ({
-    ...makeSwatch(swatch, colours[name]),
+  const inGroups = Object.entries(source.swatches).sort(([a], [b]) => placeOf(a) - placeOf(b));
+  const swatches = inGroups.map(([swatch, colours]) => ({
+    ...makeSwatch(swatch, colours[name], { group: groupOf(swatch) }),
     id: swatchIds[swatch],
   }));
-  return { id: newId(), name, swatches: [...swatches, makeSwatch('blue pencil', BLUE, { id: blue })] };
+  return { id: newId(), name, swatches: [...swatches, makeSwatch('blue pencil', BLUE, { id: blue, group: 'rough' })] };
 }
 
 /** The block figures as a reference layer, hidden until wanted. */

@@ -38,9 +38,6 @@ async function main() {
   await animator.hand.key('Shift', 'Quote');
   await take('clean-up');
   await animator.hand.key('Shift', 'Quote');
-  await animator.hand.key('Alt', 'Shift', 'KeyE');
-  await take('tray');
-  await animator.hand.key('Alt', 'Shift', 'KeyE');
   await animator.hand.key('Shift', 'KeyM');
   await animator.hand.key('Alt', 'Backslash');
   await animator.hand.press('Horizon', 'checkbox');
@@ -55,15 +52,6 @@ async function main() {
   await animator.hand.key('Backquote');
   await animator.hand.key('KeyQ');
   await animator.toCell('Keeper', 20);
-  await animator.hand.key('KeyP');
-  const [from, to] = await animator.onPaper([
-    { x: 590, y: 180 },
-    { x: 1010, y: 580 },
-  ]);
-  await animator.drag(from, to);
-  await take('pick');
-  await animator.hand.key('Escape');
-  await animator.hand.key('KeyQ');
   for (let i = 0; i < 29; i++) await animator.hand.key('ArrowDown');
   for (let i = 0; i < 13; i++) await animator.hand.key('Shift', 'ArrowDown');
   await animator.hand.press('Timing', 'tab');
@@ -76,7 +64,25 @@ async function main() {
   await animator.hand.press('Layers', 'tab');
   await animator.hand.key('Escape');
   await animator.view('paint');
+  await animator.page.$eval('input[aria-label="Name of swatch coat"]', (field) => {
+    field.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
+    field.scrollIntoView({ block: 'center' });
+  });
   await take('paint');
+  await animator.hand.key('Shift', 'KeyO');
+  await animator.page.waitForSelector('canvas[aria-label="Regions of the drawing"]', { timeout: 20_000 });
+  await take('regions');
+  await animator.hand.key('Shift', 'KeyO');
+  // One key for all the rest: plenty to look at.
+  await animator.toFrame(1);
+  await animator.hand.press('Paint through', 'tab');
+  await animator.hand.press('After this one alone', 'button');
+  await animator.page.waitForSelector('ul[aria-label="Unsure regions"] button', { timeout: 120_000 });
+  await animator.hand.wait(9000);
+  await animator.hand.key('KeyJ');
+  await take('paint-through');
+  await animator.undo();
+  await animator.hand.press('Palette', 'tab');
   await animator.view('sound');
   await animator.page.waitForSelector('[data-clip]');
   await animator.hand.wait(1200);

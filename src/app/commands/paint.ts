@@ -20,12 +20,17 @@ function drawingInHand(context: CommandContext): { layer: Layer; drawing: Drawin
   return layer && drawing ? { layer, drawing } : null;
 }
 
-async function through(context: CommandContext, overHand: boolean): Promise<void> {
+async function through(context: CommandContext, alone: boolean): Promise<void> {
   const layer = layerInHand(context);
+  const now = drawingInHand(context);
   if (!layer) return;
+  if (alone && !now?.drawing.paint.length) {
+    context.say('The drawing in hand has no paint for the others to take after.');
+    return;
+  }
   context.player.stop();
   context.view.setState({ paintCard: 'through' });
-  const words = await context.paints.through(layer, overHand);
+  const words = await context.paints.through(layer, alone ? now!.drawing : null);
   if (words) context.say(words);
 }
 
@@ -116,7 +121,7 @@ export async function correct(context: CommandContext, doubt: Doubt): Promise<vo
     paints.settle(doubt);
   }
   const { at } = paints.state.getState();
-  const words = await paints.through(layer, false, gesture);
+  const words = await paints.through(layer, null, gesture);
   if (words) say(words);
   paints.state.setState({ at });
   if (words) lookOn(context);
@@ -283,7 +288,7 @@ export const paintCommands: Command[] = [
   }),
   inPaint({
     id: 'paint-through-over',
-    name: 'Paint through, over hand paint of the drawings chosen',
+    name: 'Paint all others after this drawing, over hand paint too',
     keys: ['$mod+Shift+KeyF'],
     run: (context) => void through(context, true),
   }),

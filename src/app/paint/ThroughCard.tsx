@@ -40,7 +40,7 @@ export function ThroughCard() {
             Paint through
           </Button>
           <Button title={`${over.name}  (${over.keys})`} disabled={busy !== null} onClick={over.run}>
-            Over hand paint too
+            After this one alone
           </Button>
         </div>
       </div>

@@ -188,21 +188,25 @@ export class PaintDesk {
   }
 
   /**
-   * Carries the paint of the painted drawings to the others of the layer (of those chosen on the sheet, when some are).
+   * Carries the paint of the painted drawings - or of one alone, over what the hand painted on the others - to the rest of the
+   * layer, or to those chosen on the sheet.
    * Resolves to a sentence: what was done, or why nothing could be; empty when stopped.
    */
-  async through(layer: Layer, overHand: boolean, gesture = ''): Promise<string> {
+  async through(layer: Layer, alone: Drawing | null, gesture = ''): Promise<string> {
     const { all, chosen } = this.drawings(layer);
-    const sources = paintedByHand(all.map(({ drawing }) => drawing));
+    const painted = all
+      .map(({ drawing }) => drawing)
+      .filter(({ id, paint }) => !alone || (id === alone.id && paint.length > 0));
+    const sources = alone ? new Set(painted.map(({ id }) => id)) : paintedByHand(painted);
     if (sources.size === 0)
       return `No drawing of “${layer.name}” is painted yet. Paint one or two whole, then carry them.`;
     if (all.length < 2) return `“${layer.name}” has no other drawings to paint.`;
     const { width, height } = this.session.shot;
     const drawings = all.map(({ drawing, frame }) => ({
       ...this.lined(drawing, frame),
-      source: sources.has(drawing.id) && !(overHand && chosen?.has(drawing.id)),
+      source: sources.has(drawing.id),
     }));
-    const job = { width, height, wishes: this.wishes, drawings, overHand };
+    const job = { width, height, wishes: this.wishes, drawings, overHand: alone !== null };
     const done = await this.long('Carrying paint', (face, tell) => face.through(job, proxy(tell)));
     if (!done) return '';
     return this.putDown(done, drawings, chosen, gesture);

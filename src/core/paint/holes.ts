@@ -1,6 +1,6 @@
 /** What is not as paint should be: unpainted regions and specks, paint that runs out, colours that are there but once or jump. */
 import type { Area, Id } from '../shot/model.ts';
-import { insideOf } from './areas.ts';
+import { areaContains, insideOf } from './areas.ts';
 import { paintedPixels, regionPaint } from './coverage.ts';
 import { regionSizes } from './edits.ts';
 import { regionPoints } from './pour.ts';
@@ -67,21 +67,18 @@ function leaksOf(drawing: Id, map: RegionMap, paint: Area[], pixels: Int32Array)
       place[there] = (start + i) >> 1;
     }
   }
-  return paint.flatMap(({ swatch }, k): Fault[] => {
+  const out: { fault: Fault; area: Area }[] = [];
+  // The largest first: what lies on it out there runs out with it.
+  const order = paint.map((_, k) => k).sort((p, q) => outside[q + 1] - outside[p + 1]);
+  for (const k of order) {
     const size = outside[k + 1] / (scale * scale);
-    if (outside[k + 1] < RUN_OUT * all[k + 1] || size < RUN_OUT_LEAST) return [];
-    const at = place[k + 1];
-    return [
-      {
-        kind: 'leak',
-        drawing,
-        x: ((at % width) + 0.5) / scale,
-        y: (Math.floor(at / width) + 0.5) / scale,
-        size,
-        swatch,
-      },
-    ];
-  });
+    if (outside[k + 1] < RUN_OUT * all[k + 1] || size < RUN_OUT_LEAST) continue;
+    const x = ((place[k + 1] % width) + 0.5) / scale;
+    const y = (Math.floor(place[k + 1] / width) + 0.5) / scale;
+    if (out.some(({ area }) => areaContains(area.rings, x, y))) continue;
+    out.push({ fault: { kind: 'leak', drawing, x, y, size, swatch: paint[k].swatch }, area: paint[k] });
+  }
+  return out.map(({ fault }) => fault);
 }
 
 /** Painted drawings of a layer below which "once" says nothing. */

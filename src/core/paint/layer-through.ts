@@ -150,7 +150,7 @@ function areasFor(
 ): CarriedPaint {
   const map = regionMap(drawing.ink, width, height, { ...wishes, gap: (wishes.gap ?? 0) + FARTHER[taken] });
   const regions = onWholeMap(regionFacts(map), small, found);
-  const own = regionPaint(map, hand);
+  const covered = hand.length > 0 ? regionPaint(map, hand).covered : new Float32Array(map.count + 1);
   const points = regionPoints(map);
   const paint: Area[] = [];
   const unsure: UnsureRegion[] = [];
@@ -158,7 +158,7 @@ function areasFor(
   for (let label = 1; label <= map.count; label++) {
     if (isGround(map, label)) continue;
     count++;
-    if (own.covered[label] >= BY_HAND) continue;
+    if (covered[label] >= BY_HAND) continue;
     const { colour, sure, unsure: doubted } = regions[label];
     const [x, y] = [points[2 * label], points[2 * label + 1]];
     if (colour === 0) {

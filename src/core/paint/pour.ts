@@ -58,7 +58,8 @@ export function regionPoints({ labels, mask, width, height, count, scale }: Regi
   const out = new Float32Array(2 * (count + 1));
   const longest = new Int32Array(count + 1);
   // Rows of clear paper first; a region that is all line has only those.
-  for (const clear of [true, false])
+  for (const clear of [true, false]) {
+    if (!clear && !longest.subarray(1).includes(0)) break;
     for (let y = 0; y < height; y++) {
       const end = (y + 1) * width;
       for (let i = y * width; i < end; ) {
@@ -73,6 +74,7 @@ export function regionPoints({ labels, mask, width, height, count, scale }: Regi
         out[2 * label + 1] = (y + 0.5) / scale;
       }
     }
+  }
   return out;
 }
 

@@ -67,10 +67,14 @@ function freeRuns(mask: Uint8Array, width: number, height: number): Int32Array {
   return runs.slice(0, n);
 }
 
-/** Labels the free runs by 4-connected region (union-find over touching runs) into `labels`; returns how many there are. */
-function labelRegions(runs: Int32Array, width: number, labels: Int32Array): number {
+/**
+ * Labels the free runs by 4-connected region (union-find over touching runs) into `labels`; returns how many there are. Regions
+ * of fewer than `least` pixels are given up: their pixels go into the mask, to be shared out as lines are.
+ */
+function labelRegions(runs: Int32Array, mask: Uint8Array, width: number, labels: Int32Array, least: number): number {
   const n = runs.length / 3;
-  const parent = Int32Array.from({ length: n }, (_, i) => i);
+  const parent = new Int32Array(n);
+  for (let i = 0; i < n; i++) parent[i] = i;
   const find = (a: number): number => {
     while (parent[a] !== a) {
       parent[a] = parent[parent[a]];
@@ -91,13 +95,26 @@ function labelRegions(runs: Int32Array, width: number, labels: Int32Array): numb
       if (a !== b) parent[Math.max(a, b)] = Math.min(a, b);
     }
   }
+  const area = new Int32Array(n);
+  let largest = 0;
+  for (let i = 0; i < n; i++) {
+    const root = find(i);
+    area[root] += runs[3 * i + 2] - runs[3 * i + 1];
+    largest = Math.max(largest, area[root]);
+  }
+  // A drawing of nothing but specks keeps the largest.
+  const smallest = Math.min(least, largest);
   const number = new Int32Array(n);
   let count = 0;
   for (let i = 0; i < n; i++) {
     const root = find(i);
-    if (root === i) number[i] = ++count;
-    const row = runs[3 * i] * width;
-    labels.fill(number[root], row + runs[3 * i + 1], row + runs[3 * i + 2]);
+    const [from, to] = [runs[3 * i] * width + runs[3 * i + 1], runs[3 * i] * width + runs[3 * i + 2]];
+    if (area[root] < smallest) {
+      mask.fill(UNDER, from, to);
+      continue;
+    }
+    if (number[root] === 0) number[root] = ++count;
+    labels.fill(number[root], from, to);
   }
   return count;
 }
@@ -141,24 +158,6 @@ function shareLines(mask: Uint8Array, labels: Int32Array, width: number, height:
   }
 }
 
-/** Gives regions smaller than `least` map pixels up: they are shared out like lines. Returns how many are left. */
-function withoutSpecks(mask: Uint8Array, labels: Int32Array, count: number, least: number): number {
-  const areas = new Int32Array(count + 1);
-  for (let i = 0; i < labels.length; i++) areas[labels[i]]++;
-  const renamed = new Int32Array(count + 1);
-  let left = 0;
-  for (let label = 1; label <= count; label++) if (areas[label] >= least) renamed[label] = ++left;
-  // A drawing of nothing but specks keeps them.
-  if (left === count || left === 0) return count;
-  for (let i = 0; i < labels.length; i++) {
-    const label = labels[i];
-    if (label === 0) continue;
-    labels[i] = renamed[label];
-    if (renamed[label] === 0) mask[i] = UNDER;
-  }
-  return left;
-}
-
 /** Makes the region map of a drawing's lines; a paper above 4.2 million pixels is mapped smaller (`scale` says how much). */
 export function regionMap(
   ink: Stroke[],
@@ -176,9 +175,7 @@ export function regionMap(
   stampLines(mask, lines);
   const openings = Float32Array.from(bridgeOpenings(mask, lines, gap * scale), (value) => value / scale);
   const labels = new Int32Array(width * height);
-  let count = labelRegions(freeRuns(pixels, width, height), width, labels);
-  const least = specks * scale * scale;
-  if (least > 1) count = withoutSpecks(pixels, labels, count, least);
+  const count = labelRegions(freeRuns(pixels, width, height), pixels, width, labels, specks * scale * scale);
   if (count > 0) shareLines(pixels, labels, width, height);
   return { width, height, scale, labels, count, boxes: boxesOf(labels, width, height, count), mask: pixels, openings };
 }
