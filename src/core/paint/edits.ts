@@ -1,7 +1,8 @@
 /** Edits of one drawing's paint that need its region map: done alike for one drawing or for many. */
 import { Loop } from '../ink/loop.ts';
 import { type Area, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { paintedPixels, regionPaint } from './coverage.ts';
+import { ringsBox } from './areas.ts';
+import { fillRings, regionPaint } from './coverage.ts';
 import { areaOf, type PaintLook, pour, pourRegions, regionPoints, regionsInside } from './pour.ts';
 import { isGround, type RegionMap, regionAt } from './regions.ts';
 
@@ -120,30 +121,51 @@ const COVERS = 0.55;
 /** Paint that lies so much in its regions was poured; what does not is a shape of its own. */
 const POURED = 0.6;
 
+/** Pixels of clear paper of each region, by label: what `regionsOfArea` measures by. */
+export function clearPixels({ labels, mask, count }: RegionMap): Int32Array {
+  const whole = new Int32Array(count + 1);
+  for (let i = 0; i < labels.length; i++) if (mask[i] === 0) whole[labels[i]]++;
+  return whole;
+}
+
+/** The regions an area was poured into; none for a shape of its own: a shade, a light. */
+export function regionsOfArea({ rings }: Pick<Area, 'rings'>, map: RegionMap, whole: Int32Array): number[] {
+  if (rings.length === 0) return [];
+  const { minX, minY, maxX, maxY } = ringsBox(rings);
+  const x = Math.max(0, Math.floor(minX * map.scale));
+  const y = Math.max(0, Math.floor(minY * map.scale));
+  const width = Math.min(map.width, Math.ceil(maxX * map.scale) + 1) - x;
+  const height = Math.min(map.height, Math.ceil(maxY * map.scale) + 1) - y;
+  if (width <= 0 || height <= 0) return [];
+  const pixels = new Uint8Array(width * height);
+  fillRings({ pixels, width, height, x, y }, rings, map.scale, 1);
+  const own = new Int32Array(map.count + 1);
+  let all = 0;
+  for (let row = 0; row < height; row++)
+    for (let k = 0, i = (y + row) * map.width + x; k < width; k++, i++) {
+      if (pixels[row * width + k] === 0 || map.mask[i] !== 0) continue;
+      own[map.labels[i]]++;
+      all++;
+    }
+  const labels: number[] = [];
+  let inThem = 0;
+  own.forEach((sum, label) => {
+    if (sum === 0 || isGround(map, label) || sum < COVERS * whole[label]) return;
+    labels.push(label);
+    inThem += sum;
+  });
+  return inThem < POURED * all ? [] : labels;
+}
+
 /**
  * Fits poured paint to its lines anew after they were moved or made thicker: each area takes the edge of the regions it mostly
  * covers. Tones with a shape of their own stay as they are; so does all paint whose regions are no longer closed.
  */
 export function refit(paint: Area[], map: RegionMap): Area[] {
-  const whole = new Int32Array(map.count + 1);
-  for (let i = 0; i < map.labels.length; i++) if (map.mask[i] === 0) whole[map.labels[i]]++;
+  const whole = clearPixels(map);
   return paint.flatMap((area): Area[] => {
-    const pixels = paintedPixels(map, [area]);
-    const own = new Int32Array(map.count + 1);
-    let all = 0;
-    for (let i = 0; i < pixels.length; i++) {
-      if (pixels[i] === 0 || map.mask[i] !== 0) continue;
-      own[map.labels[i]]++;
-      all++;
-    }
-    const labels: number[] = [];
-    let inThem = 0;
-    own.forEach((sum, label) => {
-      if (sum === 0 || isGround(map, label) || sum < COVERS * whole[label]) return;
-      labels.push(label);
-      inThem += sum;
-    });
-    if (labels.length === 0 || inThem < POURED * all) return [area];
+    const labels = regionsOfArea(area, map, whole);
+    if (labels.length === 0) return [area];
     const { edge, soft, name, sure, swatch } = area;
     return labels.map((label, i) => {
       const fitted = areaOf(map, label, swatch, { edge, soft, under: 1 }, { name, sure });

@@ -2,6 +2,7 @@
 import type { Area, Id, Stroke } from '../shot/model.ts';
 import { areaUnder } from './areas.ts';
 import { regionPaint } from './coverage.ts';
+import { clearPixels, regionsOfArea } from './edits.ts';
 import { heightOf, shapeOfLine } from './lined.ts';
 import { areaOf, PLAIN_PAINT, regionPoints } from './pour.ts';
 import { type RegionFacts, regionFacts } from './region-facts.ts';
@@ -170,7 +171,10 @@ function areasFor(
     paint.push(area);
     if (doubted) unsure.push({ x, y, sure, area: area.id });
   }
-  return { id: drawing.id, paint: [...paint, ...hand], regions: count, unsure };
+  // Tones carried along with the lines have shapes of their own: they go on lying on the regions.
+  const whole = clearPixels(map);
+  const tones = drawing.paint.filter((area) => !hand.includes(area) && regionsOfArea(area, map, whole).length === 0);
+  return { id: drawing.id, paint: [...paint, ...tones, ...hand], regions: count, unsure };
 }
 
 /** The carried paint at a place, as the hand would have put it there; null where none is. */

@@ -7,7 +7,7 @@ const TOLERANCE = 0.2;
 /** Weights a corner of the pixel edge is averaged with its neighbours by: stairs become curves. */
 const KERNEL = [0.0625, 0.125, 0.1875, 0.25, 0.1875, 0.125, 0.0625];
 /** A corner is moved no farther than this, pixels. */
-const FARTHEST = 0.6;
+const FARTHEST = 0.4;
 /** Shorter edges are those of a few pixels: averaged they would shrink away. */
 const SHORTEST = 24;
 /** How far paint of a region runs on under its line beyond the middle, map pixels. */

@@ -111,6 +111,15 @@ describe('paint through a layer', () => {
     const again = paintThroughLayer(wishes);
     expect(again.map(({ paint }) => paint.length)).toEqual(first.map(({ paint }) => paint.length));
   });
+  test('a tone that went along with the lines stays on the regions', () => {
+    const wishes = job();
+    const tone = makeArea('shade', [Float32Array.from([150, 240, 190, 240, 190, 270, 150, 270])], { sure: 1 });
+    wishes.drawings[1].paint = [tone];
+    const [, second] = paintThroughLayer(wishes);
+    expect(second.paint.at(-1)).toBe(tone);
+    expect(areaUnder(second.paint, 170, 255)?.swatch).toBe('shade');
+    expect(areaUnder(second.paint, 160 + 14, 280)?.swatch).toBe('coat');
+  });
   test('an opening in one drawing does not let its paint out', () => {
     const wishes = job({ wishes: { gap: 2 } });
     const [head, ...rest] = figure(28);
