@@ -293,6 +293,9 @@ describe('the layer', () => {
     await animator.hand.press('take off', 'radio');
     await touch(250, 110);
     await animator.hand.press('as before', 'radio');
+    // What the drawing before would put here is seen before anything is poured.
+    await animator.page.waitForSelector('[data-proposed]', { timeout: 20_000 });
+    expect(paintAt((await drawings()).shot, (await drawings()).all[3], 250, 110)).toBeNull();
     await touch(250, 110);
     await animator.page.waitForFunction(() => !document.querySelector('[role="status"] progress'), { timeout: 20_000 });
     await animator.hand.wait(300);
@@ -320,6 +323,31 @@ describe('the layer', () => {
     expect(lowest(after)).toBeGreaterThan(lowest(before) + 4);
     await animator.undo(2);
   });
+});
+
+test('a layer of paint goes by the lines above it and takes their timing', async () => {
+  await animator.view('desk');
+  await animator.toCell('Rough', 3);
+  await animator.view('paint');
+  await animator.hand.press('What counts as a region');
+  await animator.hand.press('all above too', 'radio');
+  await animator.page.keyboard.press('Escape');
+  await animator.hand.press('Palette', 'tab');
+  await take('light');
+  await animator.hand.key('KeyF');
+  await touch(224, 300);
+  const { shot } = await drawings();
+  const [drawing] = drawingsOf(shot, 'Rough');
+  expect(paintAt(shot, drawing, 224, 300)).toBe('light');
+  expect(drawing.ink).toHaveLength(0);
+  expect(await animator.sheetOf('Rough')).toBe('-x2 1x2');
+  await animator.undo();
+  await animator.view('desk');
+  await animator.toCell('Clean', 1);
+  await animator.view('paint');
+  await animator.hand.press('What counts as a region');
+  await animator.hand.press('own lines', 'radio');
+  await animator.page.keyboard.press('Escape');
 });
 
 describe('colours', () => {

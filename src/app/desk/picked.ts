@@ -64,14 +64,16 @@ export function pickAll(open: Open): void {
   if (drawing) setPicked(open, drawing, allOf(drawing));
 }
 
-/** Gives the picked lines a name, in every drawing the change is done to. */
+/** Gives the picked lines and paint a name, in every drawing the change is done to. */
 export function namePicked(open: Open, name: string): void {
   const now = pickedNow(open);
   if (!now) return;
-  open.session.change('name lines', (shot) => {
+  open.session.change('name what is picked', (shot) => {
     for (const other of changed(open, now.drawing)) {
-      const wanted = new Set(likePicked(now.drawing, now.pick, other).strokes);
-      for (const stroke of shot.drawings[other.id].ink) if (wanted.has(stroke.id)) stroke.name = name;
+      const { strokes, areas } = likePicked(now.drawing, now.pick, other);
+      const wanted = new Set([...strokes, ...areas]);
+      const { ink, paint } = shot.drawings[other.id];
+      for (const each of [...ink, ...paint]) if (wanted.has(each.id)) each.name = name;
     }
   });
 }

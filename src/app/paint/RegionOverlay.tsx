@@ -3,7 +3,8 @@ import { useStore } from 'zustand';
 import { isGround, type RegionMap } from '../../core/paint/index.ts';
 import { mapPoint } from '../../core/picture/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
-import type { Drawing } from '../../core/shot/index.ts';
+import { type Area, type Drawing, paletteAt } from '../../core/shot/index.ts';
+import { layerInHand } from '../commands/layer-in-hand.ts';
 import { pathOf } from '../desk/line-path.ts';
 import { paperRoom } from '../desk/room.ts';
 import { viewMatrix } from '../desk/view.ts';
@@ -67,6 +68,37 @@ function useRegions(drawing: Drawing | null, wished: boolean): RegionMap | null 
   return map;
 }
 
+/** What the drawing before would put here, while that is what is poured; null else. */
+function useProposal(drawing: Drawing | null): Area[] | null {
+  const open = useOpenShot();
+  const wished = useView((state) => state.tool === 'pour' && state.tools.pour.as === 'before');
+  const proposal = useStore(open.paints.state, (state) => state.proposal);
+  const [paint, setPaint] = useState<Area[] | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew when the drawing or its lines are others
+  useEffect(() => {
+    setPaint(null);
+    const layer = layerInHand(open);
+    if (!wished || !drawing || !layer) return;
+    let here = true;
+    void open.paints.proposalFor(layer, drawing).then((found) => here && setPaint(found));
+    return () => {
+      here = false;
+    };
+  }, [open, wished, drawing?.id, drawing?.ink]);
+  return wished && proposal ? paint : null;
+}
+
+/** An area's rings as one path. */
+const ringsPath = ({ rings }: Area) =>
+  rings
+    .map((ring) => {
+      let d = '';
+      for (let i = 0; i < ring.length; i += 2)
+        d += `${i === 0 ? 'M' : 'L'}${ring[i].toFixed(1)} ${ring[i + 1].toFixed(1)}`;
+      return `${d}Z`;
+    })
+    .join('');
+
 /** Over the paper: the regions with their openings, trace lines, and what is to be looked at. */
 export function RegionOverlay() {
   const open = useOpenShot();
@@ -79,6 +111,8 @@ export function RegionOverlay() {
   const frame = useRestingFrame();
   const playing = usePlay((play) => play.state === 'playing');
   const map = useRegions(drawing, shown);
+  const proposed = useProposal(drawing);
+  const colours = useShot((shot) => paletteAt(shot, frame));
   useStore(open.paints.state);
   const painting = location.pathname.endsWith('/paint');
   // What is to be looked at changes with any drawing; elsewhere a line drawn is nothing to these marks.
@@ -115,6 +149,18 @@ export function RegionOverlay() {
         />
       )}
       <svg aria-label="Marks on the paper" role="img" className="absolute inset-0 h-full w-full">
+        {proposed && (
+          <g transform={`matrix(${view.join(' ')})`} opacity={0.4} data-proposed={proposed.length}>
+            {proposed.map((area) => (
+              <path
+                key={area.id}
+                d={ringsPath(area)}
+                fillRule="evenodd"
+                fill={colours.swatches.find(({ id }) => id === area.swatch)?.colour ?? 'none'}
+              />
+            ))}
+          </g>
+        )}
         {traces.length > 0 && (
           <path
             d={pathOf(traces)}

@@ -105,7 +105,7 @@ export function PickOptions() {
             />
           </Option>
           <Option name="Name">
-            <LineName />
+            <PickedName />
           </Option>
         </>
       )}
@@ -113,17 +113,19 @@ export function PickOptions() {
   );
 }
 
-/** The name of the picked lines; empty where they have several. */
-function LineName() {
+/** The name of the picked lines and regions of paint; empty where they have several. */
+function PickedName() {
   const open = useOpenShot();
   const names = useShot(() => {
     const now = pickedNow(open);
-    const wanted = new Set(now?.pick.strokes);
-    return [...new Set(now?.drawing.ink.filter(({ id }) => wanted.has(id)).map(({ name }) => name))].join('\n');
+    if (!now) return '';
+    const wanted = new Set([...now.pick.strokes, ...now.pick.areas]);
+    const picked = [...now.drawing.ink, ...now.drawing.paint].filter(({ id }) => wanted.has(id));
+    return [...new Set(picked.map(({ name }) => name))].join('\n');
   });
   return (
     <NameInput
-      label="What the picked lines are called"
+      label="What the picked lines and regions are called"
       className="h-6 w-20 !border-rule bg-white"
       value={names.includes('\n') ? '' : names}
       onDone={(name) => namePicked(open, name.slice(0, LIMITS.maxName))}
