@@ -11,7 +11,7 @@ function Settings({ name, label, children }: { name: string; label: string; chil
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={label}
+        title={label}
         className="flex h-6 items-center rounded-md border border-rule bg-white px-2 whitespace-nowrap hover:bg-wash/60 data-[state=open]:bg-wash"
       >
         {name}
