@@ -40,12 +40,10 @@ export function readPaintCases(path: string): PaintCases {
   return JSON.parse((path.endsWith('.gz') ? gunzipSync(bytes) : bytes).toString());
 }
 
-/** A case's stroke on a paper as large as the grid. */
-function strokeOf(points: number[], scale: number, i: number): Stroke {
+function strokeOf(points: number[], i: number): Stroke {
   const n = points.length / 3;
   const data = new Float32Array(n * POINT_SIZE);
-  for (let k = 0; k < n; k++)
-    data.set([points[3 * k] * scale, points[3 * k + 1] * scale, points[3 * k + 2], 0, 0, k], k * POINT_SIZE);
+  for (let k = 0; k < n; k++) data.set([points[3 * k], points[3 * k + 1], points[3 * k + 2], 0, 0, k], k * POINT_SIZE);
   return { id: `s${i}`, lineage: `s${i}`, name: '', brush: LINE, swatch: 'ink', points: data, closed: false, seed: 1 };
 }
 
@@ -54,13 +52,14 @@ function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32A
   const votes = new Map<number, Map<number, number>>();
   for (const { c, pts } of regions)
     for (let k = 0; k < pts.length; k += 2) {
-      const label = regionAt(map, pts[k] + 0.5, pts[k + 1] + 0.5);
+      const label = regionAt(map, (pts[k] + 0.5) / map.scale, (pts[k + 1] + 0.5) / map.scale);
       const own = votes.get(label) ?? new Map<number, number>();
       own.set(c, (own.get(c) ?? 0) + 1);
       votes.set(label, own);
     }
-  const painted = new Int32Array(map.count + 1);
   const { ground } = regionFacts(map);
+  // Of what is too small to be listed nothing is known.
+  const painted = Int32Array.from(ground, (outside, label) => (outside || label === 0 ? 0 : -1));
   let leaks = false;
   for (const [label, own] of votes) {
     const sorted = [...own].sort((p, q) => q[1] - p[1]);
@@ -72,13 +71,11 @@ function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32A
 }
 
 /** The drawings of a sequence with their regions; of painted ones those that do not leak. */
-function prepared({ painted, drawings }: Sequence, [width, height]: [number, number], scale: number) {
+function prepared({ painted, drawings }: Sequence, { grid, paper }: Pick<PaintCases, 'grid' | 'paper'>) {
   return drawings.map((drawing, at): ThroughDrawing => {
-    const ink = drawing.strokes.map((stroke, i) => strokeOf(stroke, scale, i));
-    const shapes = drawing.strokes.map((stroke) =>
-      shapeOf(stroke.filter((_, i) => i % 3 !== 2).map((value) => value * scale)),
-    );
-    const maps = OPENINGS.map((gap) => () => regionMap(ink, width, height, { gap: gap * scale }));
+    const ink = drawing.strokes.map(strokeOf);
+    const shapes = drawing.strokes.map((stroke) => shapeOf(stroke.filter((_, i) => i % 3 !== 2)));
+    const maps = OPENINGS.map((gap) => () => regionMap(ink, ...paper, { gap, most: grid[0] * grid[1] }));
     if (!painted.includes(at)) return { shapes, maps, painted: null };
     let best = { map: maps[0](), painted: new Int32Array(0) as Int32Array };
     for (const make of maps) {
@@ -103,9 +100,9 @@ function runLengths(labels: Int32Array): number[] {
 
 type Sequence = PaintCases['sequences'][number];
 
-export function predictSequence({ grid, paper }: PaintCases, sequence: Sequence): PaintPrediction {
+export function predictSequence(cases: PaintCases, sequence: Sequence): PaintPrediction {
   const began = performance.now();
-  const drawings = prepared(sequence, grid, grid[0] / paper[0]);
+  const drawings = prepared(sequence, cases);
   const size = Math.max(...drawings.map(({ shapes }) => heightOf(shapes)));
   const count = 1 + Math.max(0, ...sequence.painted.flatMap((at) => sequence.drawings[at].regions.map(({ c }) => c)));
   const carried = paintThrough(drawings, count, size);
@@ -125,8 +122,8 @@ export function predictSequence({ grid, paper }: PaintCases, sequence: Sequence)
 }
 
 /** The naive way: each region takes the colour that most of its places have in the nearest painted drawing. */
-export function sameplace({ grid, paper }: PaintCases, sequence: Sequence): PaintPrediction {
-  const drawings = prepared(sequence, grid, grid[0] / paper[0]);
+export function sameplace(cases: PaintCases, sequence: Sequence): PaintPrediction {
+  const drawings = prepared(sequence, cases);
   return {
     id: sequence.id,
     drawings: drawings.map(({ maps }, at) => {

@@ -14,14 +14,17 @@ export class Field {
   private readonly from: Float64Array;
   private readonly to: Float64Array;
   private readonly size: number;
+  /** How much each point counts. */
+  private readonly weight: Float64Array | null;
   private readonly cell: number;
   private readonly cells = new Map<number, number[]>();
   /** The nearest points found last, and how far off they are, squared. */
   private readonly best = new Int32Array(NEAREST);
   private readonly off = new Float64Array(NEAREST);
 
-  /** x, y pairs before and after; `size` of the figure in pixels. */
-  constructor(from: Float64Array, to: Float64Array, size: number) {
+  /** x, y pairs before and after; `size` of the figure in pixels; all points count alike unless weights are given. */
+  constructor(from: Float64Array, to: Float64Array, size: number, weight: Float64Array | null = null) {
+    this.weight = weight;
     this.from = from;
     this.to = to;
     this.size = size;
@@ -80,12 +83,12 @@ export class Field {
   /** Where a point comes to lie. */
   shift(x: number, y: number): [number, number] {
     this.look(x, y);
-    const { from, to, best, off } = this;
+    const { from, to, best, off, weight: own } = this;
     let [dx, dy, sum] = [0, 0, 0];
     for (let k = 0; k < NEAREST; k++) {
       const i = best[k];
       if (i < 0) break;
-      const weight = 1 / (off[k] + 4);
+      const weight = (own ? own[i] : 1) / (off[k] + 4);
       dx += weight * (to[2 * i] - from[2 * i]);
       dy += weight * (to[2 * i + 1] - from[2 * i + 1]);
       sum += weight;

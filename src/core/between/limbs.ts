@@ -31,6 +31,7 @@ const SHORTEST = 0.025;
 const REACH = 0.3;
 const NEAR = 0.04;
 const TOUCHES = 0.035;
+const WIDE = 2.5;
 const FARTHEST_TURN = 2.4;
 /** Loose strokes of a drawing that are looked at. */
 const MOST = 40;
@@ -94,15 +95,18 @@ function supportOf(
 ): { support: number; strokes: number[] } {
   const strokes = [i];
   let support = 0;
+  // Beyond this the bell is as good as nothing.
+  const near = (WIDE * NEAR * size) ** 2;
   for (const k of looseA) {
     if (k === i || Math.hypot(a[k].middle.x - a[i].middle.x, a[k].middle.y - a[i].middle.y) > REACH * size) continue;
     const [x, y] = mapPoint(map, a[k].middle.x, a[k].middle.y);
     let best = 0;
     for (const l of looseB) {
+      const off = (x - b[l].middle.x) ** 2 + (y - b[l].middle.y) ** 2;
+      if (off > near || l === j) continue;
       const unlike = likeness[k * b.length + l];
-      if (l === j || !(unlike < 0.6) || Math.abs(Math.log(a[k].length / b[l].length)) > 2 * SAME_LENGTH) continue;
-      const off = Math.hypot(x - b[l].middle.x, y - b[l].middle.y) / (NEAR * size);
-      best = Math.max(best, bell(off) * Math.exp(-unlike / 0.25));
+      if (!(unlike < 0.6) || Math.abs(Math.log(a[k].length / b[l].length)) > 2 * SAME_LENGTH) continue;
+      best = Math.max(best, Math.exp(-off / (NEAR * size) ** 2) * Math.exp(-unlike / 0.25));
     }
     if (best > 0.3) strokes.push(k);
     support += best;

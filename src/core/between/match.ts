@@ -6,10 +6,12 @@
 import type { Matrix } from '../picture/matrix.ts';
 import { PairSums } from './affine.ts';
 import { assign } from './assignment.ts';
-import { correlation, type Lay, laysOf, OPEN_LAYS } from './lays.ts';
+import type { Lay } from './lays.ts';
 import { limbGuesses } from './limbs.ts';
-import { bonds, type Gaps, gapsOf, relations } from './relations.ts';
+import { costOf, FARTHEST, likestLay, predicted, ratioOf, shapeCosts, unlike } from './pair-cost.ts';
+import { bonds, type Gaps, gapsOf, type Relations, relations } from './relations.ts';
 import { POINTS, type Shape } from './shape.ts';
+import { boxToBox, votedShift } from './starts.ts';
 
 interface Match {
   a: number;
@@ -24,13 +26,13 @@ const ROUNDS = 5;
 const FARTHEST_RATIO = 1.2;
 const ALONE = [1.7, 1.6, 1.6, 1.45, 1.45, 1.45];
 const NEAR = [0.16, 0.16, 0.13, 0.1, 0.1, 0.1];
-const CLOSEDNESS = 0.35;
 const SETTLED = 2;
 const FAR = 0.55;
-/** Of very many pairs only those near by or much alike are looked at. */
-const CROWDED = 90_000;
+/** Of many pairs only those near by or much alike are looked at; in drawings of very many lines neighbours are not asked. */
+const CROWDED = 4_000;
 const NEAR_BY = 0.2;
 const ALIKE = 0.1;
+const MOST_ASKED = 90_000;
 /** From this round on neighbours are asked; what a pair then costs by itself counts so much, and being left alone costs this. */
 const ASK_FROM = 3;
 const OWN_SHARE = 0.3;
@@ -44,183 +46,6 @@ const KNOWN = 0.05;
 const RIVAL = 0.3;
 /** Matches less sure than this are open to another guess. */
 const SURE = 0.2;
-
-interface Fit {
-  cost: number;
-  lay: Lay;
-}
-
-const ratioOf = (a: Shape, b: Shape) => Math.abs(Math.log(Math.max(a.length, 1) / Math.max(b.length, 1)));
-
-/** How unlike two shapes are when one may be turned and sized at will: 0 (alike) .. 1. */
-function unlike(a: Shape, b: Shape): number {
-  let best = 0;
-  for (const { reverse, first } of laysOf(a, b)) {
-    const [re, im] = correlation(a.x, a.y, b, reverse, first);
-    best = Math.max(best, re * re + im * im);
-  }
-  return Math.sqrt(Math.max(0, 1 - best / (a.moment * b.moment)));
-}
-
-/** How two shapes lie on one another best. */
-function likestLay(a: Shape, b: Shape): Lay {
-  let best = Number.NEGATIVE_INFINITY;
-  let out = OPEN_LAYS[0];
-  for (const lay of laysOf(a, b)) {
-    const [re, im] = correlation(a.x, a.y, b, lay.reverse, lay.first);
-    if (re * re + im * im <= best) continue;
-    best = re * re + im * im;
-    out = lay;
-  }
-  return out;
-}
-
-/** Middles, and the box between the 4th and 96th of a hundred points. */
-function boxOf(shapes: Shape[]): { x: number; y: number; w: number; h: number } {
-  const xs: number[] = [];
-  const ys: number[] = [];
-  for (const { x, y, middle } of shapes)
-    for (let i = 0; i < POINTS; i++) {
-      xs.push(x[i] + middle.x);
-      ys.push(y[i] + middle.y);
-    }
-  const cut = (values: number[], share: number) => {
-    values.sort((p, q) => p - q);
-    return values[Math.min(values.length - 1, Math.floor(share * values.length))] ?? 0;
-  };
-  const [l, r, t, b] = [cut(xs, 0.04), cut(xs, 0.96), cut(ys, 0.04), cut(ys, 0.96)];
-  return { x: l, y: t, w: Math.max(1, r - l), h: Math.max(1, b - t) };
-}
-
-/** A shift that many strokes agree on, by votes weighted by likeness. */
-function votedShift(a: Shape[], b: Shape[], likeness: Float64Array, size: number): Matrix {
-  const bin = 0.05 * size;
-  const votes = new Map<string, { weight: number; x: number; y: number }>();
-  a.forEach((one, i) => {
-    b.forEach((other, j) => {
-      const cost = likeness[i * b.length + j];
-      if (!(cost < 1)) return;
-      const [dx, dy] = [other.middle.x - one.middle.x, other.middle.y - one.middle.y];
-      const weight = Math.exp(-cost / 0.25) * Math.min(one.length, 0.5 * size);
-      const key = `${Math.round(dx / bin)} ${Math.round(dy / bin)}`;
-      const vote = votes.get(key) ?? { weight: 0, x: 0, y: 0 };
-      vote.weight += weight;
-      vote.x += weight * dx;
-      vote.y += weight * dy;
-      votes.set(key, vote);
-    });
-  });
-  let best = { weight: 0, x: 0, y: 0 };
-  // Neighbouring bins count as well: a shift on the border of two is not split.
-  for (const [key, vote] of votes) {
-    const [x, y] = key.split(' ').map(Number);
-    const sum = { weight: 0, x: 0, y: 0 };
-    for (let u = -1; u <= 1; u++)
-      for (let v = -1; v <= 1; v++) {
-        const near = votes.get(`${x + u} ${y + v}`);
-        if (!near) continue;
-        sum.weight += near.weight;
-        sum.x += near.x;
-        sum.y += near.y;
-      }
-    if (sum.weight > best.weight && vote.weight > 0) best = sum;
-  }
-  return best.weight > 0 ? [1, 0, 0, 1, best.x / best.weight, best.y / best.weight] : [1, 0, 0, 1, 0, 0];
-}
-
-function boxToBox(a: Shape[], b: Shape[]): Matrix {
-  const [p, q] = [boxOf(a), boxOf(b)];
-  const clamp = (value: number) => Math.max(0.5, Math.min(2, value));
-  const [sx, sy] = [clamp(q.w / p.w), clamp(q.h / p.h)];
-  return [sx, 0, 0, sy, q.x + q.w / 2 - sx * (p.x + p.w / 2), q.y + q.h / 2 - sy * (p.y + p.h / 2)];
-}
-
-/** A shape as its map has it. */
-interface Predicted {
-  x: Float64Array;
-  y: Float64Array;
-  mx: number;
-  my: number;
-  moment: number;
-}
-
-function predicted(shape: Shape, [a, b, c, d, e, f]: Matrix): Predicted {
-  const x = new Float64Array(POINTS);
-  const y = new Float64Array(POINTS);
-  let moment = 0;
-  for (let i = 0; i < POINTS; i++) {
-    x[i] = a * shape.x[i] + c * shape.y[i];
-    y[i] = b * shape.x[i] + d * shape.y[i];
-    moment += x[i] * x[i] + y[i] * y[i];
-  }
-  const { x: px, y: py } = shape.middle;
-  return { x, y, mx: a * px + c * py + e, my: b * px + d * py + f, moment: Math.max(moment, 1e-6) };
-}
-
-const far = (dx: number, dy: number) => Math.sqrt(dx * dx + dy * dy);
-
-/** Mean distance of the points of a predicted shape from those of b, laid so. */
-function meanDistance(at: Predicted, b: Shape, { reverse, first }: Lay): number {
-  const [ox, oy] = [at.mx - b.middle.x, at.my - b.middle.y];
-  const step = reverse ? -1 : 1;
-  let k = first;
-  let sum = 0;
-  for (let i = 0; i < POINTS; i++) {
-    const dx = at.x[i] + ox - b.x[k];
-    const dy = at.y[i] + oy - b.y[k];
-    sum += Math.sqrt(dx * dx + dy * dy);
-    k += step;
-    if (k === POINTS) k = 0;
-    else if (k < 0) k = POINTS - 1;
-  }
-  return sum / POINTS;
-}
-
-/** What it costs to take stroke b for the predicted a; nothing when it cannot come to less than `most`. */
-function costOf(a: Shape, at: Predicted, b: Shape, likeness: number, size: number, most: number): Fit | null {
-  const [ox, oy] = [at.mx - b.middle.x, at.my - b.middle.y];
-  const open = !a.closed && !b.closed;
-  const sure = Math.min(0.7, 0.8 * ratioOf(a, b)) + (a.closed === b.closed ? 0 : CLOSEDNESS);
-  // Points lie at least as far off as middles do; a limb that turns about its end, less by its length at most.
-  const off = far(ox, oy);
-  const nearest = Math.max(0, off - (open ? Math.max(a.length, b.length) : 0));
-  if (off > 1.2 * size || sure + 5 * Math.min(nearest / size, 0.3) >= most) return null;
-  let lay = OPEN_LAYS[0];
-  let re = Number.NEGATIVE_INFINITY;
-  let angle = 0;
-  let pivot = Number.POSITIVE_INFINITY;
-  let pivotAngle = 0;
-  let pivotLay = OPEN_LAYS[0];
-  for (const each of laysOf(a, b)) {
-    const [r, i] = correlation(at.x, at.y, b, each.reverse, each.first);
-    if (r > re) {
-      re = r;
-      lay = each;
-      angle = Math.atan2(i, r);
-    }
-    if (!open) continue;
-    // A limb that turns about one end: that end lands right, the rest is turned.
-    const turn = Math.atan2(i, r);
-    for (const end of [0, POINTS - 1]) {
-      const other = each.reverse ? POINTS - 1 - end : end;
-      const cost = far(at.x[end] + ox - b.x[other], at.y[end] + oy - b.y[other]) + 0.05 * Math.abs(turn) * size;
-      if (cost < pivot) {
-        pivot = cost;
-        pivotAngle = turn;
-        pivotLay = each;
-      }
-    }
-  }
-  let distance = meanDistance(at, b, lay);
-  if (pivot < distance) {
-    distance = pivot;
-    angle = pivotAngle;
-    lay = pivotLay;
-  }
-  const straight = Math.sqrt(Math.max(0, (at.moment + b.moment - 2 * re) / (at.moment + b.moment)));
-  const cost = sure + 0.9 * Math.min(likeness, straight) + 0.12 * Math.abs(angle) + 5 * Math.min(distance / size, 0.3);
-  return cost < most ? { cost, lay } : null;
-}
 
 /** Points of a match used for fitting: every few of the shape. */
 const SAMPLES = 6;
@@ -293,90 +118,131 @@ export interface Matching {
   maps: Matrix[];
 }
 
-function shapeCosts(a: Shape[], b: Shape[], likeness: Float64Array): Float64Array {
+/** Which partner each stroke of a is known to have (-1: none is known), and which strokes of b are known to be a partner. */
+interface KnownPairs {
+  of: Int32Array;
+  taken: Uint8Array;
+}
+
+function knownPairs(n: number, m: number, fixed: { a: number; b: number }[]): KnownPairs {
+  const known = { of: new Int32Array(n).fill(-1), taken: new Uint8Array(m) };
+  for (const { a, b } of fixed) {
+    known.of[a] = b;
+    known.taken[b] = 1;
+  }
+  return known;
+}
+
+/** Whether a pair may be at all, as far as is known. */
+const mayBe = ({ of, taken }: KnownPairs, i: number, j: number) => (of[i] >= 0 ? of[i] === j : taken[j] === 0);
+
+function likenesses(a: Shape[], b: Shape[], known: KnownPairs): Float64Array {
   const m = b.length;
-  return likeness.map((like, at) => {
-    const [p, q] = [a[Math.floor(at / m)], b[at % m]];
-    return 0.9 * Math.min(1, like) + Math.min(0.7, 0.8 * ratioOf(p, q)) + (p.closed === q.closed ? 0 : CLOSEDNESS);
-  });
+  const out = new Float64Array(a.length * m).fill(Number.POSITIVE_INFINITY);
+  for (let i = 0; i < a.length; i++)
+    for (let j = 0; j < m; j++)
+      if (mayBe(known, i, j) && ratioOf(a[i], b[j]) <= FARTHEST_RATIO) out[i * m + j] = unlike(a[i], b[j]);
+  return out;
+}
+
+interface RoundJob {
+  a: Shape[];
+  b: Shape[];
+  likeness: Float64Array;
+  known: KnownPairs;
+  size: number;
+  round: number;
+  /** Maps that each stroke of a may go by, set by set. */
+  maps: Matrix[][];
+  /** Where a limb is guessed to have gone. */
+  limbs: Map<number, Matrix>;
+}
+
+/** What each pair costs in a round, row by row (infinite: it is not to be had), and how it would lie. */
+interface Costs {
+  cost: Float64Array;
+  lays: (Lay | null)[];
+}
+
+function costsOf({ a, b, likeness, known, size, round, maps, limbs }: RoundJob): Costs {
+  const [n, m] = [a.length, b.length];
+  const cost = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
+  const lays: (Lay | null)[] = Array(n * m).fill(null);
+  // What costs more is neither taken nor a rival of what is.
+  const worth = ALONE[round] + RIVAL;
+  const crowded = n * m > CROWDED;
+  // Once the maps have settled, what would come to lie far off is not looked at; among many not before either.
+  const widest = ((round >= SETTLED ? FAR : FARTHEST) * size) ** 2;
+  const nearBy = (NEAR_BY * size) ** 2;
+  for (let i = 0; i < n; i++) {
+    const own = limbs.get(i);
+    const guesses = [...maps.map((each) => each[i]), ...(own ? [own] : [])].map((map) => predicted(a[i], map));
+    const isKnown = known.of[i] >= 0;
+    for (let j = 0; j < m; j++) {
+      const at = i * m + j;
+      const like = likeness[at];
+      if (isKnown ? known.of[i] !== j : known.taken[j] === 1 || like === Number.POSITIVE_INFINITY) continue;
+      const { x, y } = b[j].middle;
+      const reach = isKnown ? Number.POSITIVE_INFINITY : crowded && like > ALIKE ? nearBy : widest;
+      for (const guess of guesses) {
+        const [dx, dy] = [guess.mx - x, guess.my - y];
+        if (dx * dx + dy * dy > reach) continue;
+        const most = isKnown ? Number.POSITIVE_INFINITY : Math.min(cost[at], worth);
+        const fit = costOf(a[i], guess, b[j], Math.min(1, like), size, most);
+        if (!fit) continue;
+        cost[at] = fit.cost;
+        lays[at] = fit.lay;
+      }
+      if (isKnown) {
+        lays[at] ??= likestLay(a[i], b[j]);
+        cost[at] = Math.min(cost[at], KNOWN);
+      }
+    }
+  }
+  return { cost, lays };
+}
+
+/** The cheapest matches, and how sure each is beside its rivals. */
+function matchesOf({ cost, lays }: Costs, n: number, m: number, alone: number): Match[] {
+  const of = assign(cost, n, m, alone);
+  const out: Match[] = [];
+  for (let i = 0; i < n; i++) {
+    const j = of[i];
+    if (j < 0) continue;
+    const here = cost[i * m + j];
+    let second = alone + RIVAL;
+    for (let k = 0; k < m; k++) if (k !== j) second = Math.min(second, cost[i * m + k]);
+    for (let k = 0; k < n; k++) if (k !== i) second = Math.min(second, cost[k * m + j]);
+    const sure = Math.exp(-here / 0.5) / (1 + Math.exp(-(second - here) / 0.12));
+    out.push({ a: i, b: j, lay: lays[i * m + j]!, sure, cost: here });
+  }
+  return out;
 }
 
 /** Matches the strokes of two drawings. */
 export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress = () => {} }: MatchWishes): Matching {
   const [n, m] = [a.length, b.length];
-  const known = new Map(fixed.map(({ a: i, b: j }) => [i, j]));
-  const taken = new Set(known.values());
-  const likeness = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j < m; j++) {
-      if (known.has(i) ? known.get(i) !== j : taken.has(j)) continue;
-      if (ratioOf(a[i], b[j]) <= FARTHEST_RATIO) likeness[i * m + j] = unlike(a[i], b[j]);
-    }
+  const known = knownPairs(n, m, fixed);
+  const likeness = likenesses(a, b, known);
   progress(0.2);
   const starts = [votedShift(a, b, likeness, size), boxToBox(a, b)];
   let maps: Matrix[][] = starts.map((map) => a.map(() => map));
   let matches: Match[] = [];
   let limbs = new Map<number, Matrix>();
-  const crowded = n * m > CROWDED;
   const near = gapsOf(a, b, size);
+  const byShape = shapeCosts(a, b, likeness);
   for (let round = 0; round < ROUNDS; round++) {
-    const cost = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
-    const fits: (Fit | null)[] = Array(n * m).fill(null);
-    // What costs more is neither taken nor a rival of what is.
-    const worth = ALONE[round] + RIVAL;
-    for (let i = 0; i < n; i++) {
-      const own = limbs.get(i);
-      const guesses = [...maps.map((each) => each[i]), ...(own ? [own] : [])].map((map) => predicted(a[i], map));
-      for (let j = 0; j < m; j++) {
-        if (known.has(i) ? known.get(i) !== j : taken.has(j)) continue;
-        const at = i * m + j;
-        if (likeness[at] === Number.POSITIVE_INFINITY && !known.has(i)) continue;
-        for (const guess of guesses) {
-          // Once the maps have settled, what would come to lie far off is not looked at; among very many not before either.
-          const off = far(guess.mx - b[j].middle.x, guess.my - b[j].middle.y);
-          if (!known.has(i) && off > (round >= SETTLED ? FAR : crowded && likeness[at] > ALIKE ? NEAR_BY : 10) * size)
-            continue;
-          const fit = costOf(
-            a[i],
-            guess,
-            b[j],
-            Math.min(1, likeness[at]),
-            size,
-            known.has(i) ? Infinity : Math.min(cost[at], worth),
-          );
-          if (fit) {
-            cost[at] = fit.cost;
-            fits[at] = fit;
-          }
-        }
-        if (known.has(i)) {
-          fits[at] ??= { cost: KNOWN, lay: likestLay(a[i], b[j]) };
-          cost[at] = Math.min(cost[at], KNOWN);
-        }
-      }
-    }
+    const costs = costsOf({ a, b, likeness, known, size, round, maps, limbs });
     let alone = ALONE[round];
-    if (round >= ASK_FROM && n * m <= CROWDED) {
-      const said = relations({ a, b, shapeCost: shapeCosts(a, b, likeness), cost, maps: maps[0], size, ...near });
-      for (let at = 0; at < n * m; at++) {
-        if (cost[at] === Number.POSITIVE_INFINITY || known.has(Math.floor(at / m))) continue;
-        cost[at] = OWN_SHARE * cost[at] + 1 - Math.max(0, said.support[at]);
-        if (said.lays[at] && fits[at]) fits[at] = { cost: cost[at], lay: said.lays[at]! };
-      }
+    if (round >= ASK_FROM && n * m <= MOST_ASKED) {
+      askNeighbours(
+        costs,
+        known,
+        relations({ a, b, shapeCost: byShape, cost: costs.cost, maps: maps[0], size, ...near }),
+      );
       alone = ALONE_ASKED;
     }
-    const of = assign(cost, n, m, alone);
-    matches = [];
-    for (let i = 0; i < n; i++) {
-      const j = of[i];
-      if (j < 0) continue;
-      const here = cost[i * m + j];
-      let second = alone + RIVAL;
-      for (let k = 0; k < m; k++) if (k !== j) second = Math.min(second, cost[i * m + k]);
-      for (let k = 0; k < n; k++) if (k !== i) second = Math.min(second, cost[k * m + j]);
-      const sure = Math.exp(-here / 0.5) / (1 + Math.exp(-(second - here) / 0.12));
-      matches.push({ a: i, b: j, lay: fits[i * m + j]!.lay, sure, cost: here });
-    }
+    matches = matchesOf(costs, n, m, alone);
     if (round >= 1 && round < ROUNDS - 1) {
       const sure = matches.filter((each) => each.sure > SURE);
       const [inA, inB] = [new Set(sure.map((each) => each.a)), new Set(sure.map((each) => each.b))];
@@ -388,4 +254,14 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
     progress(0.2 + (0.8 * (round + 1)) / ROUNDS);
   }
   return { matches, maps: partMaps(a, b, matches, near, size, starts[0]) };
+}
+
+/** Lets what neighbours say into the costs of pairs that are not known. */
+function askNeighbours({ cost, lays }: Costs, { of }: KnownPairs, said: Relations): void {
+  const m = cost.length / Math.max(1, of.length);
+  for (let at = 0; at < cost.length; at++) {
+    if (cost[at] === Number.POSITIVE_INFINITY || of[Math.floor(at / m)] >= 0) continue;
+    cost[at] = OWN_SHARE * cost[at] + 1 - Math.max(0, said.support[at]);
+    if (said.lays[at] && lays[at]) lays[at] = said.lays[at];
+  }
 }

@@ -20,8 +20,10 @@ export interface Pairing {
   map: Matrix;
 }
 
-/** Pixels between points. */
+/** Pixels between points, and the fewest where a line is full of small bends; they may cut off so much of its length. */
 const SPACING = 8;
+const FINEST = 2.5;
+const LOSS = 0.01;
 const FEWEST = 6;
 const FEWEST_ROUND = 18;
 const MOST = 600;
@@ -132,6 +134,25 @@ function completed(
   return [x + px - jx, y + py - jy];
 }
 
+/** How many points even steps along a line take to keep its bends: more where there are many small ones. */
+function pointsFor(shape: Shape): number {
+  const most = Math.min(MOST, Math.round(shape.length / FINEST) + 1);
+  let count = Math.round(shape.length / SPACING) + 1;
+  while (count < most) {
+    let length = 0;
+    let [x, y] = pointAt(shape, 0);
+    const steps = shape.closed ? count : count - 1;
+    for (let k = 1; k <= steps; k++) {
+      const [nx, ny] = pointAt(shape, k / steps);
+      length += Math.hypot(nx - x, ny - y);
+      [x, y] = [nx, ny];
+    }
+    if (length >= (1 - LOSS) * shape.length) break;
+    count = Math.round(1.4 * count);
+  }
+  return Math.min(count, most);
+}
+
 /** Brings matched strokes to the same points. */
 export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pairing[] {
   return matches.map(({ a: i, b: j, lay }) => {
@@ -176,8 +197,7 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
         at = (share) => [pointAt(one, share), pointAt(other, flip(share))];
       }
     }
-    const length = Math.max(one.length, other.length);
-    const count = Math.max(closed ? FEWEST_ROUND : FEWEST, Math.min(MOST, Math.round(length / SPACING) + 1));
+    const count = Math.max(closed ? FEWEST_ROUND : FEWEST, pointsFor(one), pointsFor(other));
     const from = new Float64Array(2 * count);
     const to = new Float64Array(2 * count);
     const [shareFrom, shareTo] = [new Float64Array(count), new Float64Array(count)];

@@ -23,6 +23,10 @@ const TURN = 0.7;
 const SOFT = 0.35;
 /** Partners less likely than this to begin with are not asked. */
 const UNLIKELY = 0.01;
+const LIKELY_COST = 3;
+/** Partners so far off (in squared rooms) do not agree at all; less agreement than NONE is none. */
+const FAR_OFF = 30;
+const NONE = 1e-3;
 
 /** A possible partner, laid one way. */
 interface Label {
@@ -32,8 +36,8 @@ interface Label {
   /** Turned and sized: cosine and sine times the growth. */
   re: number;
   im: number;
-  /** How unlikely by shape alone. */
-  cost: number;
+  /** How likely by shape, and a little by place. */
+  likely: number;
   weight: number;
   support: number;
 }
@@ -88,7 +92,7 @@ function neighboursOf(i: number, n: number, gap: Float32Array, size: number): Ne
   return out.sort((p, q) => p.gap - q.gap).slice(0, NEIGHBOURS);
 }
 
-const wrapped = (angle: number) => Math.atan2(Math.sin(angle), Math.cos(angle));
+const wrapped = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI));
 
 const turnedBy = (turn: number, scale: number) => ({
   turn,
@@ -96,8 +100,11 @@ const turnedBy = (turn: number, scale: number) => ({
   im: scale * Math.sin(turn),
 });
 
-/** The ways one shape can be laid on another, with the turn each means. */
-function labelsFor(a: Shape, b: Shape, j: number, map: Matrix, unary: number): Label[] {
+/**
+ * The ways one shape can be laid on another, with the turn each means.
+ * @param unary what the pair costs by shape alone; @param whole what it costs with where it lies
+ */
+function labelsFor(a: Shape, b: Shape, j: number, map: Matrix, unary: number, whole: number): Label[] {
   const mapTurn = Math.atan2(map[1] - map[2], map[0] + map[3]);
   const scale = Math.max(0.6, Math.min(1.6, Math.sqrt(b.moment / a.moment)));
   const norm = Math.sqrt(a.moment * b.moment);
@@ -105,24 +112,21 @@ function labelsFor(a: Shape, b: Shape, j: number, map: Matrix, unary: number): L
     const [re, im] = correlation(a.x, a.y, b, lay.reverse, lay.first);
     return { lay, turn: Math.atan2(im, re), fit: Math.hypot(re, im) / norm };
   });
-  const best = Math.max(...all.map(({ fit }) => fit));
+  let best = 0;
+  for (const { fit } of all) best = Math.max(best, fit);
+  const label = (lay: Lay, turn: number, cost: number): Label => {
+    const likely = Math.exp(-(cost + 0.35 * Math.max(0, whole - cost)) / SOFT);
+    return { j, lay, ...turnedBy(turn, scale), likely, weight: 0, support: 0 };
+  };
   if (a.closed && b.closed) {
     // A ring says little of its turn: the one nearest to its surroundings' is believed.
     const near = all.filter(({ fit }) => fit > best - 0.03);
     near.sort((p, q) => Math.abs(wrapped(p.turn - mapTurn)) - Math.abs(wrapped(q.turn - mapTurn)));
-    const { lay, turn } = near[0];
-    return [{ j, lay, ...turnedBy(turn, scale), cost: unary, weight: 0, support: 0 }];
+    return [label(near[0].lay, near[0].turn, unary)];
   }
   return all
     .filter(({ fit }) => fit > best - 0.2)
-    .map(({ lay, turn, fit }) => ({
-      j,
-      lay,
-      ...turnedBy(turn, scale),
-      cost: unary + 0.9 * (best - fit),
-      weight: 0,
-      support: 0,
-    }));
+    .map(({ lay, turn, fit }) => label(lay, turn, unary + 0.9 * (best - fit)));
 }
 
 export interface Relations {
@@ -153,23 +157,104 @@ interface Job extends Gaps {
 
 type AgreeOn = Pick<Job, 'a' | 'b' | 'gapB' | 'size'>;
 
-/** Whether two lines stand to one another as their partners do, 0..1. */
-function agreement({ a, b, gapB, size }: AgreeOn, i: number, p: Label, { k, gap }: Neighbour, q: Label): number {
-  if (p.j === q.j) return 0;
-  const [mi, mk, mj, ml] = [a[i].middle, a[k].middle, b[p.j].middle, b[q.j].middle];
-  const [dx, dy] = [mk.x - mi.x, mk.y - mi.y];
-  const [ex, ey] = [ml.x - mj.x, ml.y - mj.y];
+/** How a label's line and a neighbour stand to one another, and where the label takes the way from one to the other. */
+interface Beside {
+  dx: number;
+  dy: number;
+  /** That way turned and sized as the label is. */
+  px: number;
+  py: number;
+  /** How far off the partners may lie, squared. */
+  room2: number;
+  gap: number;
+}
+
+function besides({ a, size }: AgreeOn, i: number, { re, im }: Label, { k, gap }: Neighbour): Beside {
+  const dx = a[k].middle.x - a[i].middle.x;
+  const dy = a[k].middle.y - a[i].middle.y;
   const room = OFF * size + STRETCH * Math.sqrt(dx * dx + dy * dy);
-  const px = p.re * dx - p.im * dy - ex;
-  const py = p.im * dx + p.re * dy - ey;
-  const qx = q.re * dx - q.im * dy - ex;
-  const qy = q.im * dx + q.re * dy - ey;
-  const place = Math.min(px * px + py * py, qx * qx + qy * qy) / (room * room);
-  if (place > 30) return 0;
+  return { dx, dy, px: re * dx - im * dy, py: im * dx + re * dy, room2: room * room, gap };
+}
+
+/** Whether two lines stand to one another as their partners do, 0..1. */
+function agreement({ b, gapB, size }: AgreeOn, p: Label, beside: Beside, q: Label): number {
+  if (p.j === q.j) return 0;
+  const ex = b[q.j].middle.x - b[p.j].middle.x;
+  const ey = b[q.j].middle.y - b[p.j].middle.y;
+  const px = beside.px - ex;
+  const py = beside.py - ey;
+  const qx = q.re * beside.dx - q.im * beside.dy - ex;
+  const qy = q.im * beside.dx + q.re * beside.dy - ey;
+  const place = Math.min(px * px + py * py, qx * qx + qy * qy) / beside.room2;
+  if (place > FAR_OFF) return 0;
   const between = gapB[p.j * b.length + q.j];
-  const apart = (Math.min(between, size) - gap) / (GAP * size + 0.25 * gap);
+  const apart = (Math.min(between, size) - beside.gap) / (GAP * size + 0.25 * beside.gap);
   const turned = wrapped(p.turn - q.turn) / TURN;
   return (0.6 * Math.exp(-place) + 0.4 * Math.exp(-apart * apart)) * (0.4 + 0.6 * Math.exp(-turned * turned));
+}
+
+/** Labels of all lines, numbered through: line i's are from first[i] on. */
+interface Numbered {
+  all: Label[];
+  first: Int32Array;
+}
+
+/** Which labels agree: label by label, neighbour by neighbour of its line, from start[k] on; those that do not are left out. */
+interface Agreed {
+  start: Int32Array;
+  other: Int32Array;
+  value: Float32Array;
+}
+
+function numbered(labels: Label[][]): Numbered {
+  const first = new Int32Array(labels.length + 1);
+  labels.forEach((own, i) => {
+    first[i + 1] = first[i] + own.length;
+  });
+  return { all: labels.flat(), first };
+}
+
+/** How labels agree does not change while they are weighed, so it is computed once. */
+function agreements(job: Job, { all, first }: Numbered, around: Neighbour[][]): Agreed {
+  const start = [0];
+  const other: number[] = [];
+  const value: number[] = [];
+  around.forEach((neighbours, i) => {
+    for (let p = first[i]; p < first[i + 1]; p++)
+      for (const neighbour of neighbours) {
+        if (all[p].weight >= UNLIKELY) {
+          const beside = besides(job, i, all[p], neighbour);
+          for (let q = first[neighbour.k]; q < first[neighbour.k + 1]; q++) {
+            if (all[q].weight <= UNLIKELY) continue;
+            const agree = agreement(job, all[p], beside, all[q]);
+            if (agree < NONE) continue;
+            other.push(q);
+            value.push(agree);
+          }
+        }
+        start.push(other.length);
+      }
+  });
+  return { start: Int32Array.from(start), other: Int32Array.from(other), value: Float32Array.from(value) };
+}
+
+/** What each label's neighbours think of it, 0..1, by how likely their own labels are. */
+function listen({ all, first }: Numbered, { start, other, value }: Agreed, around: Neighbour[][]): void {
+  const weights = Float64Array.from(all, ({ weight }) => Math.min(1, 1.5 * weight));
+  let at = 0;
+  around.forEach((neighbours, i) => {
+    for (let p = first[i]; p < first[i + 1]; p++) {
+      let [sum, of] = [0, 1e-6];
+      for (const { weight } of neighbours) {
+        let best = 0;
+        for (let e = start[at]; e < start[at + 1]; e++) best = Math.max(best, weights[other[e]] * value[e]);
+        at++;
+        sum += weight * best;
+        of += weight;
+      }
+      all[p].support = neighbours.length > 0 ? sum / of : 0.5;
+    }
+  });
 }
 
 /** Weighs all likely pairs by what their neighbours think of them. */
@@ -177,11 +262,12 @@ export function relations(job: Job): Relations {
   const { a, b, shapeCost, cost, maps, gapA } = job;
   const [n, m] = [a.length, b.length];
   const labels: Label[][] = a.map((shape, i) => {
-    const partners = Array.from({ length: m }, (_, j) => j)
-      .filter((j) => cost[i * m + j] < 3)
-      .sort((p, q) => cost[i * m + p] - cost[i * m + q])
-      .slice(0, PARTNERS);
-    return partners.flatMap((j) => labelsFor(shape, b[j], j, maps[i], shapeCost[i * m + j]));
+    const partners: number[] = [];
+    for (let j = 0; j < m; j++) if (cost[i * m + j] < LIKELY_COST) partners.push(j);
+    partners.sort((p, q) => cost[i * m + p] - cost[i * m + q]);
+    return partners
+      .slice(0, PARTNERS)
+      .flatMap((j) => labelsFor(shape, b[j], j, maps[i], shapeCost[i * m + j], cost[i * m + j]));
   });
   const around = a.map((_, i) => neighboursOf(i, n, gapA, job.size));
   labels.forEach((own, i) => {
@@ -192,53 +278,24 @@ export function relations(job: Job): Relations {
     }
     for (const label of own) label.weight /= sum;
   });
-  // How labels agree does not change while they are weighed: computed once, label by label, neighbour by neighbour.
-  const agreed: Float32Array[][][] = labels.map((own, i) =>
-    own.map((label) =>
-      around[i].map((neighbour) => {
-        const those = labels[neighbour.k];
-        const out = new Float32Array(those.length);
-        if (label.weight < UNLIKELY) return out;
-        for (let o = 0; o < those.length; o++)
-          if (those[o].weight > UNLIKELY) out[o] = agreement(job, i, label, neighbour, those[o]);
-        return out;
-      }),
-    ),
-  );
+  const through = numbered(labels);
+  const agreed = agreements(job, through, around);
   for (let round = 0; round < ROUNDS; round++) {
-    for (let i = 0; i < n; i++)
-      for (let l = 0; l < labels[i].length; l++) {
-        let [sum, of] = [0, 1e-6];
-        for (let c = 0; c < around[i].length; c++) {
-          const { k, weight } = around[i][c];
-          const those = labels[k];
-          const agree = agreed[i][l][c];
-          let best = 0;
-          for (let o = 0; o < those.length; o++) {
-            if (agree[o] < 1e-3) continue;
-            const value = Math.min(1, 1.5 * those[o].weight) * agree[o];
-            if (value > best) best = value;
-          }
-          sum += weight * best;
-          of += weight;
-        }
-        labels[i][l].support = around[i].length > 0 ? sum / of : 0.5;
-      }
+    listen(through, agreed, around);
     const taken = new Float64Array(m);
-    labels.forEach((own, i) => {
+    for (const own of labels) {
       let sum = 0.02;
       for (const label of own) {
-        const near = cost[i * m + label.j] - label.cost;
-        label.weight = Math.exp(-(label.cost + 0.35 * Math.max(0, near)) / SOFT) * (0.02 + label.support) ** 2;
+        label.weight = label.likely * (0.02 + label.support) ** 2;
         sum += label.weight;
       }
       for (const label of own) {
         label.weight /= sum;
         taken[label.j] += label.weight;
       }
-    });
+    }
     // A partner wanted by several is worth less to each.
-    for (const own of labels) for (const label of own) if (taken[label.j] > 1) label.weight /= taken[label.j];
+    for (const label of through.all) if (taken[label.j] > 1) label.weight /= taken[label.j];
   }
   const out: Relations = { support: new Float64Array(n * m).fill(-1), lays: Array(n * m).fill(null) };
   labels.forEach((own, i) => {
@@ -269,14 +326,15 @@ export function bonds(a: Shape[], b: Shape[], pairs: Settled[], { gapA, gapB }: 
   const labels = pairs.map(({ a: i, b: j, lay }): Label => {
     const [re, im] = correlation(a[i].x, a[i].y, b[j], lay.reverse, lay.first);
     const scale = Math.max(0.6, Math.min(1.6, Math.sqrt(b[j].moment / a[i].moment)));
-    return { j, lay, ...turnedBy(Math.atan2(im, re), scale), cost: 0, weight: 1, support: 1 };
+    return { j, lay, ...turnedBy(Math.atan2(im, re), scale), likely: 1, weight: 1, support: 1 };
   });
   const out = new Float64Array(count * count);
   pairs.forEach((pair, p) => {
     for (const neighbour of neighboursOf(pair.a, a.length, gapA, size)) {
       const q = place.get(neighbour.k);
       if (q === undefined) continue;
-      const agree = agreement({ a, b, gapB, size }, pair.a, labels[p], neighbour, labels[q]);
+      const about = { a, b, gapB, size };
+      const agree = agreement(about, labels[p], besides(about, pair.a, labels[p], neighbour), labels[q]);
       out[p * count + q] = neighbour.weight * agree;
     }
   });

@@ -8,7 +8,7 @@ import type { RegionMap } from './regions.ts';
 import { type Colours, leaked, type Matched, matchPlanes, type Plane, type Votes, votesOf } from './votes.ts';
 
 /** What the painted drawing itself says of one farther off, beside the drawing between. */
-const DIRECT = 0.4;
+const DIRECT = 1;
 /** Regions less sure than this are to be looked at. */
 export const UNSURE = 0.75;
 

@@ -24,11 +24,14 @@ export interface Colours {
 }
 
 /** How far beside a line its sides are read, paper pixels. */
-const BESIDE = [4, 9];
+const BESIDE = [2.5, 5];
 /** A region of another size is believed less: by the logarithm of the ratio of areas. */
 const SIZE_LOSS = 0.35;
 /** The ground outside lies everywhere: what it says counts less. */
 const OUTSIDE = 0.25;
+/** A match this sure is believed wholly; the least sure one still so much. */
+const SURE = 0.3;
+const LEAST_BELIEF = 0.05;
 
 export interface Votes {
   /** Row by row: region of the second drawing, colour; each row sums to 1 or to 0. */
@@ -40,6 +43,8 @@ export interface Votes {
 /** Two drawings with their lines matched, from the source to the target. */
 export interface Matched {
   pairings: Pairing[];
+  /** How much each pairing is believed, 0..1. */
+  belief: Float64Array;
   /** From the source's places to the target's, and back. */
   there: Field;
   back: Field;
@@ -63,16 +68,22 @@ function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): 
 
 export function matchPlanes(source: Lined, target: Lined, size: number): Matched {
   const wishes = { size, fixed: sameLineage(source, target) };
-  const pairings = pairUp(source.shapes, target.shapes, matchShapes(source.shapes, target.shapes, wishes));
+  const matching = matchShapes(source.shapes, target.shapes, wishes);
+  const pairings = pairUp(source.shapes, target.shapes, matching);
+  const belief = Float64Array.from(
+    matching.matches,
+    ({ sure }) => LEAST_BELIEF + (1 - LEAST_BELIEF) * Math.min(1, sure / SURE),
+  );
   const total = pairings.reduce((sum, { from }) => sum + from.length, 0);
-  const [from, to] = [new Float64Array(total), new Float64Array(total)];
+  const [from, to, weight] = [new Float64Array(total), new Float64Array(total), new Float64Array(total / 2)];
   let at = 0;
-  for (const pairing of pairings) {
+  pairings.forEach((pairing, k) => {
     from.set(pairing.from, at);
     to.set(pairing.to, at);
+    weight.fill(belief[k], at / 2, (at + pairing.from.length) / 2);
     at += pairing.from.length;
-  }
-  return { pairings, there: new Field(from, to, size), back: new Field(to, from, size) };
+  });
+  return { pairings, belief, there: new Field(from, to, size, weight), back: new Field(to, from, size, weight) };
 }
 
 /** Share of a region's points that have run out to the ground when it leaks. */
@@ -102,7 +113,7 @@ function beside({ map }: Plane, path: Float64Array, k: number, side: number, far
 }
 
 /** Votes of a source's colours on a target's regions. */
-export function votesOf(source: Plane, colours: Colours, target: Plane, { pairings, back }: Matched): Votes {
+export function votesOf(source: Plane, colours: Colours, target: Plane, { pairings, belief, back }: Matched): Votes {
   const { count } = colours;
   const regions = target.map.count + 1;
   const [sides, warp] = [new Float32Array(regions * count), new Float32Array(regions * count)];
@@ -118,14 +129,15 @@ export function votesOf(source: Plane, colours: Colours, target: Plane, { pairin
     for (let c = 0; c < count; c++) votes[to * count + c] += w * colours.share[from * count + c];
     return w;
   };
-  for (const { from, to, seenFrom, seenTo, closed } of pairings) {
+  pairings.forEach(({ from, to, seenFrom, seenTo, closed }, p) => {
     const n = from.length / 2;
     const low = closed ? 0 : Math.ceil(Math.max(seenFrom[0], seenTo[0]) * (n - 1));
     const high = closed ? n - 1 : Math.floor(Math.min(seenFrom[1], seenTo[1]) * (n - 1));
     for (let k = low; k <= high; k++)
       for (const side of [-1, 1])
-        for (const far of BESIDE) say(sides, beside(source, from, k, side, far), beside(target, to, k, side, far), 1);
-  }
+        for (const far of BESIDE)
+          say(sides, beside(source, from, k, side, far), beside(target, to, k, side, far), belief[p]);
+  });
   target.facts.samples.forEach((points, label) => {
     if (label === 0) return;
     for (let i = 0; i < points.length; i += 2) {
