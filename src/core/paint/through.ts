@@ -5,7 +5,18 @@
 import type { Shape } from '../between/index.ts';
 import { regionFacts } from './region-facts.ts';
 import type { RegionMap } from './regions.ts';
-import { type Colours, leaked, type Matched, matchPlanes, type Plane, type Votes, votesOf } from './votes.ts';
+import {
+  believed,
+  type Colours,
+  type LinePair,
+  leaked,
+  type Matched,
+  matchPlanes,
+  type Plane,
+  turnedRound,
+  type Votes,
+  votesOf,
+} from './votes.ts';
 
 /** What the painted drawing itself says of one farther off, beside the drawing between. */
 const DIRECT = 1;
@@ -100,8 +111,35 @@ function planeBeside(
   return best!;
 }
 
+/** The lines of drawings matched, each pair of drawings once. */
+class Matches {
+  private readonly drawings: ThroughDrawing[];
+  private readonly size: number;
+  private readonly kept = new Map<number, Matched>();
+
+  constructor(drawings: ThroughDrawing[], size: number) {
+    this.drawings = drawings;
+    this.size = size;
+  }
+
+  /** From drawing `p` to `q`; what `known` finds out saves matching. */
+  between(p: number, q: number, known: () => LinePair[] = () => []): Matched {
+    const [low, high] = [Math.min(p, q), Math.max(p, q)];
+    const key = low * this.drawings.length + high;
+    let matched = this.kept.get(key);
+    if (!matched) {
+      const pairs = known();
+      const upwards = p < q ? pairs : pairs.map(({ a, b }) => ({ a: b, b: a }));
+      matched = matchPlanes(this.drawings[low], this.drawings[high], this.size, upwards);
+      this.kept.set(key, matched);
+    }
+    return p < q ? matched : turnedRound(matched);
+  }
+}
+
 /** What is known of the drawings so far. */
 interface Known {
+  matches: Matches;
   planes: (Plane | null)[];
   /** Which of its maps each has. */
   taken: Int32Array;
@@ -109,22 +147,32 @@ interface Known {
   byHand: (Int32Array | null)[];
 }
 
+/** Lines matched through a drawing between. */
+function chained(first: LinePair[], second: LinePair[]): LinePair[] {
+  const next = new Map(second.map(({ a, b }) => [a, b]));
+  return first.flatMap(({ a, b }) => {
+    const end = next.get(b);
+    return end === undefined ? [] : [{ a, b: end }];
+  });
+}
+
 /** Carries colours outwards from one painted drawing, towards the others on one side. */
 function carry(
   drawings: ThroughDrawing[],
-  { planes, taken, byHand }: Known,
+  { matches, planes, taken, byHand }: Known,
   from: number,
   step: 1 | -1,
   start: Colours,
-  size: number,
 ): Map<number, Colours> {
   const out = new Map<number, Colours>();
   let before = start;
+  let chain: LinePair[] = [];
   for (let at = from + step; at >= 0 && at < drawings.length; at += step) {
     // Beyond another painted drawing that one says more.
     if (drawings[at].painted) break;
     const neighbour = planes[at - step]!;
-    const matched = matchPlanes(neighbour, drawings[at], size);
+    const matched = matches.between(at - step, at);
+    chain = at - step === from ? believed(matched) : chained(chain, believed(matched));
     let plane = planes[at];
     if (!plane) {
       const found = planeBeside(drawings[at], neighbour, matched);
@@ -134,8 +182,8 @@ function carry(
     byHand[at] ??= drawings[at].settled?.(plane.map) ?? null;
     const votes = [{ votes: votesOf(neighbour, before, plane, matched), weight: 1 }];
     if (at - step !== from) {
-      const source = planes[from]!;
-      votes.push({ votes: votesOf(source, start, plane, matchPlanes(source, plane, size)), weight: DIRECT });
+      const direct = matches.between(from, at, () => chain);
+      votes.push({ votes: votesOf(planes[from]!, start, plane, direct), weight: DIRECT });
     }
     before = settled(votes, plane, start.count, byHand[at]);
     out.set(at, before);
@@ -163,11 +211,11 @@ export function paintThrough(
   const painted = drawings.flatMap(({ painted: own }, at) => (own ? [at] : []));
   const byHand: (Int32Array | null)[] = drawings.map(() => null);
   const taken = new Int32Array(drawings.length);
+  const soFar: Known = { matches: new Matches(drawings, size), planes, taken, byHand };
   const heard: { from: number; part: boolean; colours: Map<number, Colours> }[] = [];
   const outwards = (from: number, part: boolean, colours: Int32Array) => {
     const start = known(colours, count);
-    for (const step of [1, -1] as const)
-      heard.push({ from, part, colours: carry(drawings, { planes, taken, byHand }, from, step, start, size) });
+    for (const step of [1, -1] as const) heard.push({ from, part, colours: carry(drawings, soFar, from, step, start) });
   };
   painted.forEach((from, k) => {
     outwards(from, false, drawings[from].painted!);

@@ -1,5 +1,6 @@
 /** What the regions of one drawing say of the regions of another: read along matched lines, and through the moved figure. */
 import { Field, matchShapes, type Pairing, pairUp, type Shape } from '../between/index.ts';
+import { inverse } from '../picture/matrix.ts';
 import type { RegionFacts } from './region-facts.ts';
 import { type RegionMap, regionAt } from './regions.ts';
 
@@ -50,8 +51,14 @@ export interface Matched {
   back: Field;
 }
 
+/** A line of one drawing that is a line of another, by their places. */
+export interface LinePair {
+  a: number;
+  b: number;
+}
+
 /** Lines known to be the same by their lineage. */
-function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): { a: number; b: number }[] {
+function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): LinePair[] {
   const once = (list: string[]) => {
     const places = new Map<string, number>();
     list.forEach((lineage, i) => {
@@ -66,14 +73,22 @@ function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): 
   });
 }
 
-export function matchPlanes(source: Lined, target: Lined, size: number): Matched {
-  const wishes = { size, fixed: sameLineage(source, target) };
-  const matching = matchShapes(source.shapes, target.shapes, wishes);
+/** Two drawings' lines matched. @param known pairs that were found before; those of one lineage are known anyway */
+export function matchPlanes(source: Lined, target: Lined, size: number, known: LinePair[] = []): Matched {
+  const byLineage = sameLineage(source, target);
+  const matching = matchShapes(source.shapes, target.shapes, {
+    size,
+    fixed: byLineage.length > 0 ? byLineage : known,
+  });
   const pairings = pairUp(source.shapes, target.shapes, matching);
   const belief = Float64Array.from(
     matching.matches,
     ({ sure }) => LEAST_BELIEF + (1 - LEAST_BELIEF) * Math.min(1, sure / SURE),
   );
+  return matchedBy(pairings, belief, size);
+}
+
+function matchedBy(pairings: Pairing[], belief: Float64Array, size: number): Matched {
   const total = pairings.reduce((sum, { from }) => sum + from.length, 0);
   const [from, to, weight] = [new Float64Array(total), new Float64Array(total), new Float64Array(total / 2)];
   let at = 0;
@@ -84,6 +99,30 @@ export function matchPlanes(source: Lined, target: Lined, size: number): Matched
     at += pairing.from.length;
   });
   return { pairings, belief, there: new Field(from, to, size, weight), back: new Field(to, from, size, weight) };
+}
+
+/** The same matches, from the target to the source. */
+export function turnedRound({ pairings, belief, there, back }: Matched): Matched {
+  const round = pairings.map(
+    (each): Pairing => ({
+      ...each,
+      a: each.b,
+      b: each.a,
+      from: each.to,
+      to: each.from,
+      shareFrom: each.shareTo,
+      shareTo: each.shareFrom,
+      seenFrom: each.seenTo,
+      seenTo: each.seenFrom,
+      map: inverse(each.map),
+    }),
+  );
+  return { pairings: round, belief, there: back, back: there };
+}
+
+/** Pairs of lines believed wholly. */
+export function believed({ pairings, belief }: Matched): LinePair[] {
+  return pairings.filter((_, k) => belief[k] >= 1).map(({ a, b }) => ({ a, b }));
 }
 
 /** Share of a region's points that have run out to the ground when it leaks. */
