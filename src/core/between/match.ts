@@ -231,10 +231,12 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
   let limbs = new Map<number, Matrix>();
   const near = gapsOf(a, b, size);
   const byShape = shapeCosts(a, b, likeness);
-  for (let round = 0; round < ROUNDS; round++) {
+  // Where all partners are known there is nothing to find out.
+  const settled = known.of.every((j) => j >= 0) || known.taken.every((taken) => taken === 1);
+  for (let round = settled ? ROUNDS - 1 : 0; round < ROUNDS; round++) {
     const costs = costsOf({ a, b, likeness, known, size, round, maps, limbs });
     let alone = ALONE[round];
-    if (round >= ASK_FROM && n * m <= MOST_ASKED) {
+    if (!settled && round >= ASK_FROM && n * m <= MOST_ASKED) {
       askNeighbours(
         costs,
         known,

@@ -148,7 +148,7 @@ function pointsFor(shape: Shape): number {
       [x, y] = [nx, ny];
     }
     if (length >= (1 - LOSS) * shape.length) break;
-    count = Math.round(1.4 * count);
+    count = Math.max(count + 1, Math.round(1.4 * count));
   }
   return Math.min(count, most);
 }

@@ -16,23 +16,30 @@ export interface RegionFacts {
 export function regionFacts(map: RegionMap): RegionFacts {
   const { labels, width, count, scale } = map;
   const areas = new Int32Array(count + 1);
-  for (let i = 0; i < labels.length; i++) areas[labels[i]]++;
+  // Run by run: pixels of one label lie beside one another.
+  for (let i = 0; i < labels.length; ) {
+    const [label, from] = [labels[i], i];
+    while (i < labels.length && labels[i] === label) i++;
+    areas[label] += i - from;
+  }
   const ground = Uint8Array.from({ length: count + 1 }, (_, label) => (label > 0 && isGround(map, label) ? 1 : 0));
   const samples = Array.from(areas, (area) => new Float32Array(2 * Math.min(SAMPLES, area)));
-  // The middle pixel of each of as many equal parts.
   const seen = new Int32Array(count + 1);
   const taken = new Int32Array(count + 1);
-  const next = Float64Array.from(areas, (area, label) => area / Math.max(1, samples[label].length) - 1);
-  for (let i = 0; i < labels.length; i++) {
-    const label = labels[i];
-    if (seen[label]++ < next[label]) continue;
+  for (let i = 0; i < labels.length; ) {
+    const [label, from] = [labels[i], i];
+    while (i < labels.length && labels[i] === label) i++;
     const own = samples[label];
-    const wanted = own.length / 2;
-    const k = taken[label]++;
-    if (k >= wanted) continue;
-    own[2 * k] = ((i % width) + 0.5) / scale;
-    own[2 * k + 1] = (Math.floor(i / width) + 0.5) / scale;
-    next[label] = k + 1 < wanted ? ((k + 1.5) * areas[label]) / wanted - 1 : Number.POSITIVE_INFINITY;
+    const before = seen[label];
+    seen[label] += i - from;
+    // The middle pixel of each of as many equal parts.
+    for (let k = taken[label]; 2 * k < own.length; taken[label] = ++k) {
+      const wanted = Math.ceil(((2 * k + 1) * areas[label]) / own.length - 1);
+      if (wanted >= seen[label]) break;
+      const at = from + wanted - before;
+      own[2 * k] = ((at % width) + 0.5) / scale;
+      own[2 * k + 1] = (Math.floor(at / width) + 0.5) / scale;
+    }
   }
   return { areas, ground, samples };
 }

@@ -163,6 +163,7 @@ function carry(
   from: number,
   step: 1 | -1,
   start: Colours,
+  done: () => void,
 ): Map<number, Colours> {
   const out = new Map<number, Colours>();
   let before = start;
@@ -187,8 +188,18 @@ function carry(
     }
     before = settled(votes, plane, start.count, byHand[at]);
     out.set(at, before);
+    done();
   }
   return out;
+}
+
+/** Drawings that colours are carried to from one painted drawing. */
+function reachOf(drawings: ThroughDrawing[], from: number): number {
+  const unpainted = (list: ThroughDrawing[]) => {
+    const end = list.findIndex(({ painted }) => painted);
+    return end < 0 ? list.length : end;
+  };
+  return unpainted(drawings.slice(from + 1)) + unpainted(drawings.slice(0, from).reverse());
 }
 
 /**
@@ -213,14 +224,16 @@ export function paintThrough(
   const taken = new Int32Array(drawings.length);
   const soFar: Known = { matches: new Matches(drawings, size), planes, taken, byHand };
   const heard: { from: number; part: boolean; colours: Map<number, Colours> }[] = [];
+  const speaking = drawings.flatMap((drawing, at) => (drawing.painted || drawing.settled ? [at] : []));
+  const steps = speaking.reduce((sum, from) => sum + reachOf(drawings, from), 0);
+  let done = 0;
+  const step = () => progress(++done / Math.max(1, steps));
   const outwards = (from: number, part: boolean, colours: Int32Array) => {
     const start = known(colours, count);
-    for (const step of [1, -1] as const) heard.push({ from, part, colours: carry(drawings, soFar, from, step, start) });
+    for (const way of [1, -1] as const)
+      heard.push({ from, part, colours: carry(drawings, soFar, from, way, start, step) });
   };
-  painted.forEach((from, k) => {
-    outwards(from, false, drawings[from].painted!);
-    progress((k + 1) / (painted.length + 1));
-  });
+  for (const from of painted) outwards(from, false, drawings[from].painted!);
   // What the hand has put right on one drawing is told to the others.
   byHand.forEach((colours, from) => {
     if (colours?.some((colour) => colour >= 0)) outwards(from, true, colours);
