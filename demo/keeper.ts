@@ -18,7 +18,7 @@ import { type Drawing, type Id, makeDrawing, makeLayer, makeShot, type Shot } fr
 import { exposed, type MadeLayer } from './made-layer.ts';
 import { cheekLine, paintKeeper } from './paint.ts';
 import { inkAndPaint, type Key, type Pole, source } from './source.ts';
-import { type Exposed, KEEPER } from './timing.ts';
+import { type Exposed, KEEPER, LENGTH } from './timing.ts';
 
 const keyOf = (id: string): Key => source.keys.find((key) => key.id === id)!;
 
@@ -44,7 +44,7 @@ interface MadeKeeper extends MadeLayer {
 /** The keeper in a shot of his own, so that the application's functions can be used on it. */
 export function makeKeeper(arc: Id): MadeKeeper {
   const [width, height] = source.paper;
-  const shot = makeShot({ title: 'keeper', width, height, fps: source.fps, length: 1 });
+  const shot = makeShot({ title: 'keeper', width, height, fps: source.fps, length: LENGTH });
   const layer = makeLayer('Keeper', 'clean', { afterLast: 'holds' });
   shot.layers = [layer];
   shot.guides.arcs = [{ id: arc, points: wickArc() }];

@@ -6,12 +6,15 @@ import { repainted } from '../src/core/between/index.ts';
 import { plainBrush } from '../src/core/ink/index.ts';
 import {
   areaOf,
+  areaSize,
   drawingsAlong,
+  fillSpecks,
   isGround,
   PLAIN_PAINT,
   paintThroughLayer,
   regionMap,
   regionPaint,
+  SPECK,
 } from '../src/core/paint/index.ts';
 import { type Area, type Id, type Layer, newId, POINT_SIZE, type Shot, type Stroke } from '../src/core/shot/index.ts';
 
@@ -21,6 +24,8 @@ const CHEEK = /^blush$/;
 const WISHES = { gap: 6, specks: 6 };
 /** A region is poured with what covers this much of it. */
 const COVERS = 0.85;
+/** Lines hold a part when the regions between them make up so much of it. */
+const HOLDS = 0.9;
 
 const isTone = ({ name }: Area) => TONE.test(name);
 const isCheek = ({ name }: Area) => CHEEK.test(name);
@@ -38,15 +43,23 @@ export function cheekLine({ rings: [ring], swatch }: Area): Stroke {
   return { id: newId(), lineage: 'cheek', name: 'cheek', brush, swatch, points, closed: true, seed: 1 };
 }
 
-/** Poured areas put into the stack on the part of their name: what lies on top of a part goes on lying there. */
-function among(parts: Area[], fresh: Area[]): Area[] {
+/** Square pixels of the areas of one name together. */
+const sizeOf = (areas: Area[], name: string): number =>
+  areas.reduce((sum, area) => sum + (area.name === name ? areaSize(area.rings) : 0), 0);
+
+/**
+ * Poured areas put into the stack on the part of their name: what lies on top of a part goes on lying there. The cheek ends at
+ * its trace line, and a computed part at its lines where those hold it: what was painted over them goes.
+ */
+function among(parts: Area[], fresh: Area[], computed: boolean): Area[] {
+  const makesWay = (part: Area) =>
+    isCheek(part) || (computed && sizeOf(fresh, part.name) > HOLDS * sizeOf(parts, part.name));
   const known = new Set(parts.map(({ name }) => name));
   const others = fresh.filter(({ name }) => !known.has(name));
   const out = parts.flatMap((part, i) => {
     const first = parts.findIndex(({ name }) => name === part.name) === i;
-    const own = first ? fresh.filter(({ name }) => name === part.name) : [];
-    // The cheek ends at its trace line: what was painted over that goes.
-    return isCheek(part) && own.length > 0 ? own : [part, ...own];
+    const own = fresh.filter(({ name }) => name === part.name);
+    return [...(own.length > 0 && makesWay(part) ? [] : [part]), ...(first ? own : [])];
   });
   return [...others, ...out];
 }
@@ -62,7 +75,7 @@ function poured(ink: Stroke[], paint: Area[], width: number, height: number): Ar
     const { swatch, name } = parts[area[label] - 1];
     fresh.push(areaOf(map, label, swatch, PLAIN_PAINT, { name }));
   }
-  return among(paint, fresh);
+  return among(paint, fresh, false);
 }
 
 /** Paints the layer's keys and carries their paint to the in-betweens, whose tones go along with their lines. */
@@ -85,7 +98,11 @@ export function paintKeeper(shot: Shot, layer: Layer, keys: Set<Id>): void {
     })),
   });
   carried.forEach(({ id, paint }, i) => {
-    if (keys.has(id)) return;
-    repainted(shot.drawings[id], among(all[i].paint, paint));
+    if (!keys.has(id)) repainted(shot.drawings[id], among(all[i].paint, paint, true));
   });
+  // As one key press fills them: bare pixels between lines that cross.
+  for (const drawing of all) {
+    const map = regionMap(drawing.ink, width, height, { ...WISHES, specks: 0 });
+    repainted(drawing, fillSpecks(drawing.paint, map, SPECK));
+  }
 }

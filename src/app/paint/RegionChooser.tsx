@@ -72,7 +72,7 @@ export function RegionChooser() {
           onChange={(value) => set({ specks: value })}
         />
       </Row>
-      <Row name="Faint lines are no border" value={faint === 0 ? 'all are' : `under ${faint} %`}>
+      <Row name="Faint lines part nothing" value={faint === 0 ? 'all lines part' : `under ${faint} %`}>
         <Slide
           label="Faintest line that is a border, per cent"
           value={faint}

@@ -75,7 +75,6 @@ export function isFirstPass(drawing: Pick<Drawing, 'ink' | 'paint' | 'firstPass'
   return drawing.firstPass !== null && drawing.firstPass.made === printOf(drawing);
 }
 
-/** Nothing is on it. */
 /** Gives a drawing paint that was computed: what no hand had touched stays a first pass. For use inside a `change()` recipe. */
 export function repainted(drawing: Drawing, paint: Drawing['paint']): void {
   const ours = isFirstPass(drawing);
@@ -83,5 +82,6 @@ export function repainted(drawing: Drawing, paint: Drawing['paint']): void {
   if (ours && drawing.firstPass) drawing.firstPass = { ...drawing.firstPass, made: printOf(drawing) };
 }
 
+/** Nothing is on it. */
 export const isBlank = ({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): boolean =>
   ink.length === 0 && paint.length === 0;

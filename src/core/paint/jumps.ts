@@ -11,6 +11,9 @@ const COUNTERPART = 0.5;
 /** Drawings of more regions are not compared: what is heard is kept for every two. */
 const MOST_REGIONS = 600;
 
+/** A region has one colour when so much of it shows that; under a tone that covers half of it, it has none that could jump. */
+const PLAIN = 0.7;
+
 /** A drawing to be compared with those beside it. */
 export interface PaintedPlane {
   id: Id;
@@ -37,8 +40,8 @@ function counterparts(a: Plane, b: Plane, size: number): Int32Array {
 export function jumpsIn(drawings: PaintedPlane[], size: number, progress: (share: number) => void = () => {}): Fault[] {
   const painted = drawings.filter(({ paint }) => paint.length > 0);
   const swatches = painted.map(({ plane, paint }) => {
-    const { area } = regionPaint(plane.map, paint);
-    return Array.from(area, (place) => (place > 0 ? paint[place - 1].swatch : null));
+    const { area, covered } = regionPaint(plane.map, paint);
+    return Array.from(area, (place, label) => (place > 0 && covered[label] >= PLAIN ? paint[place - 1].swatch : null));
   });
   /** before[k][label]: the counterpart of a region of drawing k in drawing k - 1. */
   const before = painted.map(({ plane }, k) => {
