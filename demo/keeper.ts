@@ -39,10 +39,12 @@ function withCheek({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): Pick<Drawing
 interface MadeKeeper extends MadeLayer {
   shot: Shot;
   plans: Plan[];
+  /** Drawings made by hand. */
+  keys: Set<Id>;
 }
 
-/** The keeper in a shot of his own, so that the application's functions can be used on it. */
-export function makeKeeper(arc: Id): MadeKeeper {
+/** The keeper in a shot of his own, so that the application's functions can be used on it; his in-betweens are not painted yet. */
+export function keeperLines(arc: Id): MadeKeeper {
   const [width, height] = source.paper;
   const shot = makeShot({ title: 'keeper', width, height, fps: source.fps, length: LENGTH });
   const layer = makeLayer('Keeper', 'clean', { afterLast: 'holds' });
@@ -72,8 +74,14 @@ export function makeKeeper(arc: Id): MadeKeeper {
   pinWick(shot, used, arc);
   const plans = chartsIn(shot, layer.id).map((chart) => planForCharts(shot, [chart]));
   for (const plan of plans) putDown(shot, plan, computeBetweens(plan.job));
-  paintKeeper(shot, layer, new Set(used.values()));
-  return { layer, drawings, shot, plans };
+  return { layer, drawings, shot, plans, keys: new Set(used.values()) };
+}
+
+/** The keeper, painted. */
+export function makeKeeper(arc: Id): MadeKeeper {
+  const made = keeperLines(arc);
+  paintKeeper(made.shot, made.layer, made.keys);
+  return made;
 }
 
 /** On the way up the pole's end follows the arc guide. */
@@ -116,7 +124,7 @@ let poses: Pose[] | null = null;
 /** The keeper's poses along the sheet. */
 export function posesOf(): Pose[] {
   if (poses) return poses;
-  const { plans, drawings, layer } = makeKeeper('arc');
+  const { plans, drawings, layer } = keeperLines('arc');
   const places = new Map(
     plans.flatMap((plan) => {
       const links = linksOf(plan.job);

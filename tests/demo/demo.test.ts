@@ -2,13 +2,14 @@
 import { decompressFrames, parseGIF } from 'gifuct-js';
 import { describe, expect, test } from 'vitest';
 import { BLOCK_CLIP, blockClip } from '../../demo/block-clip.ts';
-import { makeKeeper, posesOf } from '../../demo/keeper.ts';
+import { keeperLines, posesOf } from '../../demo/keeper.ts';
 import { background, lampFlame, poleFlame, rough } from '../../demo/layers.ts';
 import { makeDemo } from '../../demo/shot.ts';
 import { source, swatchIds } from '../../demo/source.ts';
 import { KEEPER, LENGTH, MARKERS, NOTES } from '../../demo/timing.ts';
 import { isFirstPass } from '../../src/core/between/index.ts';
 import { mouthDrift } from '../../src/core/mouths/index.ts';
+import { drawingsAlong, faultsOf, regionMap } from '../../src/core/paint/index.ts';
 import { readingRows } from '../../src/core/reading/index.ts';
 import { shownRun, totalFrames } from '../../src/core/sheet/index.ts';
 
@@ -21,7 +22,7 @@ const length = ({ wick, butt }: { wick: [number, number]; butt: [number, number]
   Math.hypot(wick[0] - butt[0], wick[1] - butt[1]);
 
 describe('the in-betweens of the demo', () => {
-  const { drawings, plans } = makeKeeper('arc');
+  const { drawings, plans } = keeperLines('arc');
   const between = drawings.filter(({ role }) => role === 'between');
   test('are all computed from the keys, and say so: none was drawn or touched', () => {
     expect(between.length).toBeGreaterThan(15);
@@ -55,11 +56,11 @@ describe('the sheet of the demo', () => {
   test('the action is at least 48 frames, with keys, breakdowns and in-betweens in order', () => {
     expect(LENGTH).toBeGreaterThanOrEqual(48);
     expect(KEEPER.map(({ frame }) => frame)).toEqual(KEEPER.map(({ frame }) => frame).sort((a, b) => a - b));
-    const { drawings } = makeKeeper('arc');
+    const { drawings } = keeperLines('arc');
     expect(new Set(drawings.map(({ role }) => role))).toEqual(new Set(['key', 'breakdown', 'between']));
   });
   test('every layer fills the shot and no hold is empty', () => {
-    for (const layer of [makeKeeper('arc').layer, mouthLayer, poleFlame().layer, rough('blue').layer]) {
+    for (const layer of [keeperLines('arc').layer, mouthLayer, poleFlame().layer, rough('blue').layer]) {
       expect(totalFrames(layer.exposures), layer.name).toBe(LENGTH);
       expect(
         layer.exposures.every(({ frames }) => frames >= 1),
@@ -108,7 +109,7 @@ describe('the sheet of the demo', () => {
     for (const [frame] of [...NOTES, ...MARKERS]) expect(frame).toBeLessThanOrEqual(LENGTH);
   });
   test('a line keeps its lineage through all drawings of the keeper', () => {
-    const { drawings } = makeKeeper('arc');
+    const { drawings } = keeperLines('arc');
     const jaw = source.keys[0].strokes.findIndex(({ name }) => name === 'jaw');
     const { lineage } = drawings[0].ink[jaw];
     expect(drawings.filter(({ ink }) => ink.some((stroke) => stroke.lineage === lineage)).length).toBe(drawings.length);
@@ -116,7 +117,7 @@ describe('the sheet of the demo', () => {
   test('every line and area has a swatch of the palettes', () => {
     const ids = new Set(Object.values(swatchIds));
     for (const { drawings } of [
-      makeKeeper('arc'),
+      keeperLines('arc'),
       { drawings: Object.values(demo.drawings) },
       background(),
       poleFlame(),
@@ -125,6 +126,20 @@ describe('the sheet of the demo', () => {
         expect([...ink, ...paint].every(({ swatch }) => ids.has(swatch))).toBe(true);
       }
     }
+  });
+  test('the keys are poured, the in-betweens take their paint from them and are first passes still; no speck is bare', () => {
+    const keeper = demo.layers.find(({ name }) => name === 'Keeper')!;
+    const all = drawingsAlong(demo, keeper).map(({ drawing }) => drawing);
+    expect(all.length).toBeGreaterThan(25);
+    for (const drawing of all) {
+      const carried = drawing.paint.filter(({ sure }) => sure !== null);
+      const computed = drawing.firstPass !== null;
+      expect(carried.length > 20, `drawing ${drawing.number}`).toBe(computed);
+      expect(isFirstPass(drawing), `drawing ${drawing.number}`).toBe(computed);
+    }
+    const sample = all[6];
+    const map = regionMap(sample.ink, demo.width, demo.height, { gap: 6 });
+    expect(faultsOf(sample.id, map, sample.paint).filter(({ kind }) => kind === 'speck')).toEqual([]);
   });
   test('the rough is a guide in pencil', () => {
     const { layer, drawings } = rough('blue');

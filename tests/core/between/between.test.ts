@@ -222,6 +222,22 @@ describe('lines between', () => {
       }
     }
   });
+  test('small bends keep their points: a hand of fingers is as long half-way as it is drawn', () => {
+    // Fingers nine pixels apart and twenty high.
+    const hand: Line = Array.from({ length: 25 }, (_, i) => [200 + 4.5 * i, i % 2 === 0 ? 200 : 180]);
+    const drawn = lengthOf(shapeOf(flat(hand)).path);
+    const { lines } = between([hand], [shifted(hand, 30, 0)], 0.5);
+    expect(lengthOf(lines[0].path) / drawn).toBeGreaterThan(0.93);
+  });
+  test('lines of a pixel or two are brought to points as well', () => {
+    const short: Line[] = [1, 2, 3, 4].map((size) => [
+      [50 * size, 50],
+      [50 * size + size, 50],
+      [50 * size + size, 50 + size / 4],
+    ]);
+    const { lines } = between(short, short, 0.5);
+    for (const { path } of lines) expect(path.length).toBeGreaterThanOrEqual(4);
+  });
   test('no coordinate is none, whatever the drawings', () => {
     fc.assert(
       fc.property(

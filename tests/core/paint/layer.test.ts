@@ -14,6 +14,7 @@ import {
   paintThroughLayer,
   pourAt,
   regionMap,
+  ringsBox,
   type ThroughJob,
 } from '../../../src/core/paint/index.ts';
 import { type Area, makeArea, makeDrawing, makeLayer, makeShot, type Stroke } from '../../../src/core/shot/index.ts';
@@ -225,6 +226,23 @@ describe('holes', () => {
     ]);
     list[2].paint = list[2].paint.map((area) => (area.swatch === 'scarf' ? { ...area, swatch: 'coat' } : area));
     expect(found(list).filter(({ kind }) => kind === 'jump')).toHaveLength(2);
+  });
+  test('a tone over half of a region is no colour that jumps', () => {
+    const list = drawings();
+    const scarf = list[1].paint.find(({ swatch }) => swatch === 'scarf')!;
+    const { minX, minY, maxX, maxY } = ringsBox(scarf.rings);
+    const upper = Float32Array.from([
+      minX,
+      minY,
+      maxX,
+      minY,
+      maxX,
+      minY + 0.55 * (maxY - minY),
+      minX,
+      minY + 0.55 * (maxY - minY),
+    ]);
+    list[1].paint = [...list[1].paint, makeArea('coat', [upper])];
+    expect(found(list).filter(({ kind }) => kind === 'jump')).toEqual([]);
     list[1].paint = list[1].paint.map((area) => (area.name === 'its eye' ? { ...area, swatch: 'green' } : area));
     expect(found(list).filter(({ kind }) => kind === 'once')).toMatchObject([{ drawing: 'd1', swatch: 'green' }]);
   });

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { shapeOf } from '../../../src/core/between/index.ts';
 import { plainBrush, sampleStroke } from '../../../src/core/ink/index.ts';
 import { paintThrough, regionAt, regionFacts, regionMap, type ThroughDrawing } from '../../../src/core/paint/index.ts';
+import { believed, matchPlanes, turnedRound } from '../../../src/core/paint/votes.ts';
 import type { Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
@@ -103,4 +104,41 @@ test('facts of regions: their areas make up the paper, samples lie in them, the 
   });
   expect(ground[regionAt(map, 2, 2)]).toBe(1);
   expect(ground[regionAt(map, 110, 130)]).toBe(0);
+});
+
+describe('lines matched for painting', () => {
+  const [first, second] = [figure(0, 0), figure(26, 9)].map((ink) => ({ shapes: ink.map(shape) }));
+  const size = 200;
+  test('are the same from either side', () => {
+    const matched = matchPlanes(first, second, size);
+    const round = turnedRound(matched);
+    expect(matched.pairings).toHaveLength(4);
+    expect(round.pairings.map(({ a, b }) => [b, a])).toEqual(matched.pairings.map(({ a, b }) => [a, b]));
+    for (const [x, y] of PLACES) {
+      const [u, v] = round.there.shift(...matched.there.shift(x, y));
+      expect(Math.hypot(u - x, v - y)).toBeLessThan(3);
+    }
+    expect(turnedRound(round).pairings.map(({ map }) => map.map((value) => Math.round(1000 * value)))).toEqual(
+      matched.pairings.map(({ map }) => map.map((value) => Math.round(1000 * value))),
+    );
+  });
+  test('what is known beforehand stays so', () => {
+    const known = [{ a: 0, b: 1 }];
+    expect(matchPlanes(first, second, size, known).pairings.find(({ a }) => a === 0)!.b).toBe(1);
+  });
+  test('those believed wholly are the sure ones', () => {
+    expect(believed(matchPlanes(first, second, size)).length).toBeGreaterThan(0);
+    const other = [circle(30, 250, 9), circle(350, 40, 11)].map((stroke) => ({ ...stroke, brush: LINE }));
+    const unlike = matchPlanes(first, { shapes: other.map(shape) }, size);
+    expect(believed(unlike)).toEqual([]);
+  });
+});
+
+test('it tells of each drawing it has come to, never backwards, to the end', () => {
+  const list = [0, 12, 24, 36, 48].map((dx, i) => drawing(figure(dx, 0), i === 0 || i === 4, [dx, 0]));
+  const told: number[] = [];
+  paintThrough(list, 5, 200, (share) => told.push(share));
+  expect(told.length).toBeGreaterThanOrEqual(6);
+  expect(told.every((share, i) => i === 0 || share >= told[i - 1])).toBe(true);
+  expect([told[0] < 0.5, told.at(-1)]).toEqual([true, 1]);
 });
