@@ -5,16 +5,17 @@ import { Field } from '../../../src/core/between/index.ts';
 
 const NEAREST = 4;
 
-/** The same by looking at every point. */
-function shiftedBySearch(from: number[], to: number[], x: number, y: number): [number, number] {
-  const near = Array.from({ length: from.length / 2 }, (_, i) => ({
+/** Points from the nearest on, by looking at every one. */
+function byDistance(from: number[], x: number, y: number): { i: number; off: number }[] {
+  return Array.from({ length: from.length / 2 }, (_, i) => ({
     i,
     off: (from[2 * i] - x) ** 2 + (from[2 * i + 1] - y) ** 2,
-  }))
-    .sort((p, q) => p.off - q.off)
-    .slice(0, NEAREST);
+  })).sort((p, q) => p.off - q.off);
+}
+
+function shiftedBySearch(from: number[], to: number[], x: number, y: number): [number, number] {
   let [dx, dy, sum] = [0, 0, 0];
-  for (const { i, off } of near) {
+  for (const { i, off } of byDistance(from, x, y).slice(0, NEAREST)) {
     const weight = 1 / (off + 4);
     dx += weight * (to[2 * i] - from[2 * i]);
     dy += weight * (to[2 * i + 1] - from[2 * i + 1]);
@@ -25,7 +26,6 @@ function shiftedBySearch(from: number[], to: number[], x: number, y: number): [n
 
 describe('a field', () => {
   test('finds the nearest points wherever they lie and wherever one asks', () => {
-    // Places on different halves of a pixel: no two are equally far off.
     const place = fc.tuple(
       fc.double({ min: -900, max: 2900, noNaN: true }),
       fc.double({ min: -900, max: 1900, noNaN: true }),
@@ -37,9 +37,12 @@ describe('a field', () => {
         fc.constantFrom(40, 500),
         (moves, [x, y], size) => {
           const [from, to] = [moves.flatMap(([p]) => p), moves.flatMap(([, q]) => q)];
+          // Of two equally far off either may be the last that counts.
+          const near = byDistance(from, x, y);
+          fc.pre(near.length <= NEAREST || near[NEAREST].off - near[NEAREST - 1].off > 1e-3);
           const [sx, sy] = new Field(Float64Array.from(from), Float64Array.from(to), size).shift(x, y);
           const [wx, wy] = shiftedBySearch(from, to, x, y);
-          expect(Math.hypot(sx - wx, sy - wy)).toBeLessThan(1e-6 * (1 + Math.abs(wx) + Math.abs(wy)));
+          expect(Math.hypot(sx - wx, sy - wy)).toBeLessThan(1e-4);
         },
       ),
       { numRuns: 400 },
