@@ -59,7 +59,13 @@ export async function benchBetween(): Promise<void> {
     say(mine),
     'chamfer 0.28, p95 1.0, own 0.22, lengths 3, matches 97, found 88, false 0.7',
     `strokes in order, straight lines: ${say(plain)}`,
-    mine.chamferMean <= 0.28 && mine.matchAcc >= 0.97,
+    mine.chamferMean <= 0.28 &&
+      mine.chamferP95points <= 1 &&
+      mine.ownStrokeDist <= 0.22 &&
+      mine.lenErr <= 0.03 &&
+      mine.matchAcc >= 0.97 &&
+      mine.unmatchedRecall >= 0.88 &&
+      mine.falseUnmatchedPerDrawingPair <= 0.7,
   );
 }
 

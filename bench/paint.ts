@@ -115,6 +115,11 @@ export async function benchPaint(): Promise<void> {
     say(mine),
     'regions 98.5, area 99.5, wrong flagged 70, right flagged 5, drawings whole 80, 150 ms',
     `the same place: ${say(naive)}`,
-    mine.byCount >= 0.985 && mine.byArea >= 0.995,
+    mine.byCount >= 0.985 &&
+      mine.byArea >= 0.995 &&
+      mine.wrongFlagged >= 0.7 &&
+      mine.rightFlagged <= 0.05 &&
+      mine.perfectDrawings >= 0.8 &&
+      mine.msPerDrawing <= 150,
   );
 }

@@ -33,8 +33,8 @@ const CROWDED = 4_000;
 const NEAR_BY = 0.2;
 const ALIKE = 0.1;
 const MOST_ASKED = 90_000;
-/** From this round on neighbours are asked; what a pair then costs by itself counts so much, and being left alone costs this. */
-const ASK_FROM = 3;
+/** In so many of the last rounds neighbours are asked; what a pair then costs by itself counts so much, and being left alone costs this. */
+const ASKED = 2;
 const OWN_SHARE = 0.3;
 const ALONE_ASKED = 1.6;
 /** How a stroke's part goes: its own say, and how much more firm bonds count than loose ones. */
@@ -108,6 +108,8 @@ export interface MatchWishes {
   size: number;
   /** Pairs that are known: by lineage, or set by hand. */
   fixed?: { a: number; b: number }[];
+  /** In how many rounds neighbours are asked: 2; 1 is enough (and quicker) for drawings that follow one another. */
+  asked?: number;
   /** Told how far it has come, 0..1; may throw to stop. */
   progress?: (share: number) => void;
 }
@@ -220,7 +222,11 @@ function matchesOf({ cost, lays }: Costs, n: number, m: number, alone: number): 
 }
 
 /** Matches the strokes of two drawings. */
-export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress = () => {} }: MatchWishes): Matching {
+export function matchShapes(
+  a: Shape[],
+  b: Shape[],
+  { size, fixed = [], asked = ASKED, progress = () => {} }: MatchWishes,
+): Matching {
   const [n, m] = [a.length, b.length];
   const known = knownPairs(n, m, fixed);
   const likeness = likenesses(a, b, known);
@@ -236,7 +242,7 @@ export function matchShapes(a: Shape[], b: Shape[], { size, fixed = [], progress
   for (let round = settled ? ROUNDS - 1 : 0; round < ROUNDS; round++) {
     const costs = costsOf({ a, b, likeness, known, size, round, maps, limbs });
     let alone = ALONE[round];
-    if (!settled && round >= ASK_FROM && n * m <= MOST_ASKED) {
+    if (!settled && round >= ROUNDS - asked && n * m <= MOST_ASKED) {
       askNeighbours(
         costs,
         known,

@@ -216,45 +216,57 @@ function numbered(labels: Label[][]): Numbered {
 
 /** How labels agree does not change while they are weighed, so it is computed once. */
 function agreements(job: Job, { all, first }: Numbered, around: Neighbour[][]): Agreed {
-  const start = [0];
-  const other: number[] = [];
-  const value: number[] = [];
-  around.forEach((neighbours, i) => {
+  const lists = around.reduce((sum, own, i) => sum + own.length * (first[i + 1] - first[i]), 0);
+  const start = new Int32Array(lists + 1);
+  let other = new Int32Array(4096);
+  let value = new Float32Array(4096);
+  let [count, list] = [0, 0];
+  for (let i = 0; i < around.length; i++)
     for (let p = first[i]; p < first[i + 1]; p++)
-      for (const neighbour of neighbours) {
+      for (const neighbour of around[i]) {
         if (all[p].weight >= UNLIKELY) {
+          const [from, to] = [first[neighbour.k], first[neighbour.k + 1]];
+          if (count + to - from > other.length) [other, value] = [longer(other), longer(value)];
           const beside = besides(job, i, all[p], neighbour);
-          for (let q = first[neighbour.k]; q < first[neighbour.k + 1]; q++) {
+          for (let q = from; q < to; q++) {
             if (all[q].weight <= UNLIKELY) continue;
             const agree = agreement(job, all[p], beside, all[q]);
             if (agree < NONE) continue;
-            other.push(q);
-            value.push(agree);
+            other[count] = q;
+            value[count++] = agree;
           }
         }
-        start.push(other.length);
+        start[++list] = count;
       }
-  });
-  return { start: Int32Array.from(start), other: Int32Array.from(other), value: Float32Array.from(value) };
+  return { start, other, value };
+}
+
+function longer<T extends Int32Array | Float32Array>(list: T): T {
+  const out = new (list.constructor as new (length: number) => T)(2 * list.length);
+  out.set(list);
+  return out;
 }
 
 /** What each label's neighbours think of it, 0..1, by how likely their own labels are. */
 function listen({ all, first }: Numbered, { start, other, value }: Agreed, around: Neighbour[][]): void {
   const weights = Float64Array.from(all, ({ weight }) => Math.min(1, 1.5 * weight));
-  let at = 0;
-  around.forEach((neighbours, i) => {
+  let list = 0;
+  for (let i = 0; i < around.length; i++)
     for (let p = first[i]; p < first[i + 1]; p++) {
       let [sum, of] = [0, 1e-6];
-      for (const { weight } of neighbours) {
+      for (const { weight } of around[i]) {
+        const to = start[list + 1];
         let best = 0;
-        for (let e = start[at]; e < start[at + 1]; e++) best = Math.max(best, weights[other[e]] * value[e]);
-        at++;
+        for (let e = start[list]; e < to; e++) {
+          const heard = weights[other[e]] * value[e];
+          if (heard > best) best = heard;
+        }
+        list++;
         sum += weight * best;
         of += weight;
       }
-      all[p].support = neighbours.length > 0 ? sum / of : 0.5;
+      all[p].support = around[i].length > 0 ? sum / of : 0.5;
     }
-  });
 }
 
 /** Weighs all likely pairs by what their neighbours think of them. */

@@ -79,6 +79,7 @@ export function matchPlanes(source: Lined, target: Lined, size: number, known: L
   const matching = matchShapes(source.shapes, target.shapes, {
     size,
     fixed: byLineage.length > 0 ? byLineage : known,
+    asked: 1,
   });
   const pairings = pairUp(source.shapes, target.shapes, matching);
   const belief = Float64Array.from(
