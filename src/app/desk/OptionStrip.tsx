@@ -59,7 +59,7 @@ export function OptionStrip() {
   return (
     <div className="flex h-[34px] shrink-0 items-center gap-4 border-b border-rule bg-panel px-3 text-sm">
       <span className="font-semibold">{toolOf(tool).name}</span>
-      <div className="flex min-w-0 flex-1 items-center gap-2.5 overflow-x-auto [scrollbar-width:none] min-[1180px]:gap-4">
+      <div className="flex min-w-0 flex-1 items-center gap-1.5 overflow-x-auto [scrollbar-width:none] min-[1180px]:gap-4">
         {OPTIONS[tool]}
       </div>
       <div className="flex shrink-0 items-center gap-1">
