@@ -13,6 +13,8 @@ import { paintThrough, type ThroughDrawing, type ThroughRegion } from './through
 const FARTHER = [0, 8, 14, 22];
 /** Colours are carried on maps of at most this many pixels; the areas are made on whole ones. */
 const CARRIED_ON = 520_000;
+/** What is carried region by region is never surer; 1 is what goes along with its lines. */
+const SUREST = 0.999;
 /** A region is painted by hand when so much of it is covered by one area the hand put there. */
 const BY_HAND = 0.85;
 
@@ -160,7 +162,8 @@ function areasFor(
     if (isGround(map, label)) continue;
     count++;
     if (covered[label] >= BY_HAND) continue;
-    const { colour, sure, unsure: doubted } = regions[label];
+    const { colour, unsure: doubted } = regions[label];
+    const sure = Math.min(SUREST, regions[label].sure);
     const [x, y] = [points[2 * label], points[2 * label + 1]];
     if (colour === 0) {
       if (doubted) unsure.push({ x, y, sure, area: null });
@@ -173,7 +176,12 @@ function areasFor(
   }
   // Tones carried along with the lines have shapes of their own: they go on lying on the regions.
   const whole = clearPixels(map);
-  const tones = drawing.paint.filter((area) => !hand.includes(area) && regionsOfArea(area, map, whole).length === 0);
+  const tones = drawing.paint.filter(
+    (area) =>
+      !hand.includes(area) &&
+      (area.sure === null || area.sure > SUREST) &&
+      regionsOfArea(area, map, whole).length === 0,
+  );
   return { id: drawing.id, paint: [...paint, ...tones, ...hand], regions: count, unsure };
 }
 

@@ -121,6 +121,14 @@ describe('paint through a layer', () => {
     expect(areaUnder(second.paint, 170, 255)?.swatch).toBe('shade');
     expect(areaUnder(second.paint, 160 + 14, 280)?.swatch).toBe('coat');
   });
+  test('what was carried to a region that is no more goes', () => {
+    const wishes = job();
+    const old = makeArea('shade', [Float32Array.from([150, 240, 190, 240, 190, 270, 150, 270])], { sure: 0.6 });
+    wishes.drawings[1].paint = [old];
+    const [, second] = paintThroughLayer(wishes);
+    expect(second.paint).not.toContain(old);
+    expect(areaUnder(second.paint, 170, 255)?.swatch).toBe('coat');
+  });
   test('an opening in one drawing does not let its paint out', () => {
     const wishes = job({ wishes: { gap: 2 } });
     const [head, ...rest] = figure(28);
