@@ -93,17 +93,17 @@ function settled(
   return { share, count, sure };
 }
 
+function planeOf({ shapes, lineages }: ThroughDrawing, map: RegionMap): Plane {
+  return { shapes, lineages, map, facts: regionFacts(map) };
+}
+
 /** A drawing's regions beside those of a neighbour: of its maps the first that does not leak, or the one that does least. */
-function planeBeside(
-  { shapes, lineages, maps }: ThroughDrawing,
-  neighbour: Plane,
-  matched: Matched,
-): { plane: Plane; taken: number } {
+function planeBeside(drawing: ThroughDrawing, neighbour: Plane, matched: Matched): { plane: Plane; taken: number } {
   let best: { plane: Plane; taken: number } | null = null;
   let least = Number.POSITIVE_INFINITY;
-  for (const [taken, make] of maps.entries()) {
+  for (const [taken, make] of drawing.maps.entries()) {
     const map = make();
-    const plane = { shapes, lineages, map, facts: regionFacts(map) };
+    const plane = planeOf(drawing, map);
     const out = leaked(neighbour, plane, matched);
     if (out < least) [best, least] = [{ plane, taken }, out];
     if (out === 0) break;
@@ -214,11 +214,7 @@ export function paintThrough(
   size: number,
   progress: (share: number) => void = () => {},
 ): { map: RegionMap; taken: number; regions: ThroughRegion[] }[] {
-  const planes = drawings.map(({ shapes, lineages, maps, painted: own }): Plane | null => {
-    if (!own) return null;
-    const map = maps[0]();
-    return { shapes, lineages, map, facts: regionFacts(map) };
-  });
+  const planes = drawings.map((drawing) => (drawing.painted ? planeOf(drawing, drawing.maps[0]()) : null));
   const painted = drawings.flatMap(({ painted: own }, at) => (own ? [at] : []));
   const byHand: (Int32Array | null)[] = drawings.map(() => null);
   const taken = new Int32Array(drawings.length);
@@ -240,7 +236,8 @@ export function paintThrough(
   });
   progress(1);
   return drawings.map((drawing, at) => {
-    const { map, facts } = planes[at]!;
+    // Where no drawing is painted nothing was carried, and none was looked at.
+    const { map, facts } = planes[at] ?? planeOf(drawing, drawing.maps[0]());
     const regions = facts.areas.length;
     const own = drawing.painted;
     if (own)

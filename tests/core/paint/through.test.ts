@@ -142,3 +142,13 @@ test('it tells of each drawing it has come to, never backwards, to the end', () 
   expect(told.every((share, i) => i === 0 || share >= told[i - 1])).toBe(true);
   expect([told[0] < 0.5, told.at(-1)]).toEqual([true, 1]);
 });
+
+test('where no drawing is painted, or one has no line, nothing is coloured', () => {
+  for (const list of [[drawing(figure(0, 0), false)], [drawing([], false), drawing(figure(0, 0), false)]])
+    for (const { map, regions } of paintThrough(list, 5, 200)) {
+      expect(regions).toHaveLength(map.count + 1);
+      expect(regions.every(({ colour }) => colour === 0)).toBe(true);
+    }
+  const [, bare] = paintThrough([drawing(figure(0, 0), true), drawing([], false)], 5, 200);
+  expect(bare.regions.every(({ colour }) => colour === 0)).toBe(true);
+});
