@@ -1,14 +1,13 @@
 import Search from 'lucide-react/icons/search';
 import { useStore } from 'zustand';
 import { FAULTS, type FaultKind } from '../../core/paint/index.ts';
-import { drawingName } from '../../core/sheet/index.ts';
-import { colourOf, paletteAt } from '../../core/shot/index.ts';
+import { paletteAt } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { lookAtPlace } from '../commands/paint.ts';
 import { Button } from '../parts/Button.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { faultsInHand, listInSight } from './looked-at.ts';
-import { NOTHING } from './ThroughCard.tsx';
+import { PlaceRow } from './PlaceRow.tsx';
 
 const KINDS: Record<FaultKind, [one: string, many: string]> = {
   hole: ['unpainted region', 'unpainted regions'],
@@ -63,29 +62,17 @@ export function HolesCard() {
           </li>
         )}
         {faults.map((fault, i) => {
-          const drawing = shot.drawings[fault.drawing];
           const own = palette.swatches.find(({ id }) => id === fault.swatch);
           return (
-            <li key={`${fault.kind}${fault.drawing}${fault.x} ${fault.y}`}>
-              <button
-                type="button"
-                aria-current={i === at}
-                className={`flex h-8 w-full items-center gap-2 rounded-md px-2 text-left ${i === at ? 'bg-wash' : 'hover:bg-lower'}`}
-                onClick={() => lookAtPlace(commands, i)}
-              >
-                <span
-                  className="h-4 w-4 shrink-0 rounded-sm border border-ink/30"
-                  style={own ? { background: colourOf(own) } : NOTHING}
-                />
-                <span className="min-w-0 flex-1 truncate">
-                  {KINDS[fault.kind][0]}
-                  {own && `: ${own.name}`}
-                </span>
-                <span className="font-mono text-xs text-second">
-                  drawing {drawingName(drawing)}, frame {(places[i]?.frame ?? 0) + 1}
-                </span>
-              </button>
-            </li>
+            <PlaceRow
+              key={`${fault.kind}${fault.drawing}${fault.x} ${fault.y}`}
+              swatch={own}
+              name={own ? `${KINDS[fault.kind][0]}: ${own.name}` : KINDS[fault.kind][0]}
+              drawing={shot.drawings[fault.drawing]}
+              frame={places[i]?.frame ?? 0}
+              current={i === at}
+              onGo={() => lookAtPlace(commands, i)}
+            />
           );
         })}
       </ul>

@@ -2,13 +2,13 @@ import Check from 'lucide-react/icons/check';
 import Down from 'lucide-react/icons/chevron-down';
 import Up from 'lucide-react/icons/chevron-up';
 import { useStore } from 'zustand';
-import { drawingName } from '../../core/sheet/index.ts';
 import { colourOf, paletteAt } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { acceptAll, correct, lookAtPlace } from '../commands/paint.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { doubtsInHand } from './looked-at.ts';
+import { PlaceRow } from './PlaceRow.tsx';
 
 /** Paint through: carrying paint through the layer, and looking at what was not sure. */
 export function ThroughCard() {
@@ -80,30 +80,19 @@ export function ThroughCard() {
             Regions whose colour is not sure are listed here after painting through.
           </li>
         )}
-        {doubts.map((doubt, i) => {
-          const drawing = shot.drawings[doubt.drawing];
-          const own = swatchOf(doubt.swatch);
-          return (
-            <li key={`${doubt.drawing}${doubt.area ?? `${doubt.x} ${doubt.y}`}`}>
-              <button
-                type="button"
-                aria-current={i === at}
-                className={`flex h-8 w-full items-center gap-2 rounded-md px-2 text-left ${i === at ? 'bg-wash' : 'hover:bg-lower'}`}
-                onClick={() => lookAtPlace(commands, i)}
-              >
-                <span
-                  className="h-4 w-4 shrink-0 rounded-sm border border-ink/30"
-                  style={own ? { background: colourOf(own) } : NOTHING}
-                />
-                <span className="min-w-0 flex-1 truncate">{own?.name ?? 'left unpainted'}</span>
-                <span className="font-mono text-xs text-second">
-                  drawing {drawing ? drawingName(drawing) : ''}, frame {doubt.frame + 1}
-                </span>
-                <span className="w-9 text-right font-mono text-xs">{Math.round(100 * doubt.sure)} %</span>
-              </button>
-            </li>
-          );
-        })}
+        {doubts.map((doubt, i) => (
+          <PlaceRow
+            key={`${doubt.drawing}${doubt.area ?? `${doubt.x} ${doubt.y}`}`}
+            swatch={swatchOf(doubt.swatch)}
+            name={swatchOf(doubt.swatch)?.name ?? 'left unpainted'}
+            drawing={shot.drawings[doubt.drawing]}
+            frame={doubt.frame}
+            current={i === at}
+            onGo={() => lookAtPlace(commands, i)}
+          >
+            <span className="w-9 text-right font-mono text-xs">{Math.round(100 * doubt.sure)} %</span>
+          </PlaceRow>
+        ))}
       </ul>
       {doubts.length > 1 && (
         <div className="border-t border-rule p-2">
@@ -115,9 +104,3 @@ export function ThroughCard() {
     </section>
   );
 }
-
-/** A chip for no paint: crossed out. */
-export const NOTHING = {
-  background:
-    'linear-gradient(to top right, transparent calc(50% - 1px), #a33a1f calc(50% - 1px), #a33a1f calc(50% + 1px), transparent calc(50% + 1px)) white',
-};
