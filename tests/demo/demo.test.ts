@@ -7,7 +7,7 @@ import { background, lampFlame, poleFlame, rough } from '../../demo/layers.ts';
 import { makeDemo } from '../../demo/shot.ts';
 import { source, swatchIds } from '../../demo/source.ts';
 import { KEEPER, LENGTH, MARKERS, NOTES } from '../../demo/timing.ts';
-import { isFirstPass } from '../../src/core/between/index.ts';
+import { isFirstPass, redoPlans } from '../../src/core/between/index.ts';
 import { mouthDrift } from '../../src/core/mouths/index.ts';
 import { drawingsAlong, faultsOf, regionMap } from '../../src/core/paint/index.ts';
 import { readingRows } from '../../src/core/reading/index.ts';
@@ -137,6 +137,8 @@ describe('the sheet of the demo', () => {
       expect(carried.length > 20, `drawing ${drawing.number}`).toBe(computed);
       expect(isFirstPass(drawing), `drawing ${drawing.number}`).toBe(computed);
     }
+    // What is there is what would be drawn now: nothing is offered to be drawn anew.
+    expect(redoPlans(demo, keeper.id)).toEqual([]);
     const sample = all[6];
     const map = regionMap(sample.ink, demo.width, demo.height, { gap: 6 });
     expect(faultsOf(sample.id, map, sample.paint).filter(({ kind }) => kind === 'speck')).toEqual([]);

@@ -3,7 +3,7 @@ import { plain } from '../history/draft.ts';
 import { chartsIn, drawingName, type TimingChart } from '../sheet/index.ts';
 import { type Drawing, type Id, type Shot, STAGES, type Stage } from '../shot/model.ts';
 import { type BetweenJob, type BetweenResult, MOST_LINES } from './compute.ts';
-import { isBlank, isFirstPass, printOf, textPrint } from './prints.ts';
+import { isBlank, isFirstPass, linesPrint, printOf, textPrint } from './prints.ts';
 
 /** A job, and the drawings its results are for. */
 export interface Plan {
@@ -82,14 +82,17 @@ export function whyNotCompute(shot: Shot, { layerId, job, targets }: Plan): stri
   return null;
 }
 
-/** What a drawing is made from, in a word. */
+/** What a drawing's lines are made from, in a word. Paint laid on a key later is carried by painting through, not by drawing anew. */
 function madeFrom({ job }: Plan, at: number): string {
-  const chain = job.chain.map((each) => `${each.id} ${each.at.toFixed(4)} ${printOf(each)}`);
+  const chain = job.chain.map((each) => `${each.id} ${each.at.toFixed(4)} ${linesPrint(each)}`);
   return textPrint(JSON.stringify([chain, job.passages, job.arcs, job.only, at.toFixed(4)]));
 }
 
 /** What a plan would give, in a word: another word, another result. */
-export const planPrint = (plan: Plan): string => plan.job.wanted.map((at) => madeFrom(plan, at)).join(' ');
+export function planPrint(plan: Plan): string {
+  const { chain, wanted } = plan.job;
+  return [...chain.map(printOf), ...wanted.map((at) => madeFrom(plan, at))].join(' ');
+}
 
 /** Whether drawings of a plan are not what would be computed now: those of the second list may be drawn anew. */
 function staleOf(shot: Shot, plan: Plan): Id[] {

@@ -63,9 +63,12 @@ function paintPrint(paint: Area[]): string {
   });
 }
 
+/** The print of a drawing's lines. */
+export const linesPrint = ({ ink }: Pick<Drawing, 'ink'>): string => inkPrint(plain(ink));
+
 /** The print of what is on a drawing. */
 export function printOf({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): string {
-  return `${inkPrint(plain(ink))}.${paintPrint(plain(paint))}`;
+  return `${linesPrint({ ink })}.${paintPrint(plain(paint))}`;
 }
 
 export const textPrint = (text: string): string => new Print().text(text).done();

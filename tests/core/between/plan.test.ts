@@ -111,6 +111,14 @@ describe('on a shot', () => {
     tick(1).role = 'breakdown';
     expect(redoPlans(shot, layerId).flatMap(({ targets }) => targets)).toEqual([tick(0).id, tick(2).id]);
   });
+  test('paint laid on a key later makes none of them old: it is carried by painting through', () => {
+    compute();
+    chart().from.drawing.paint = [];
+    expect(redoPlans(shot, layerId)).toEqual([]);
+    const { ink } = chart().from.drawing;
+    chart().from.drawing.ink = ink.slice(1);
+    expect(redoPlans(shot, layerId).flatMap(({ targets }) => targets)).toHaveLength(3);
+  });
   test('a part only: its lines are put onto what is there, and nothing else changes', () => {
     const key = chart().from.drawing;
     const arm = key.ink[3].id;
