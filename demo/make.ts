@@ -3,6 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { SHOT_FILE_EXTENSION, writeShotFile } from '../src/core/shotfile/index.ts';
 import { makeDemo } from './shot.ts';
 
+console.log('Drawing the demo shot: in-betweens and paint are computed, half a minute…');
 const { shot, media } = makeDemo();
 const folder = new URL('../dist/demo/', import.meta.url);
 mkdirSync(folder, { recursive: true });
