@@ -95,9 +95,13 @@ export function figureMotion(pairings: Pairing[], size: number): Motion {
   return new Motion(map, rootOf(pairs, map, size));
 }
 
+/** A figure that turns more than this, radians, is said to turn rather than to squash. */
+const TURNS = 0.15;
+
 /**
- * The point of the figure that goes straight: half-way from the middle of its box to the point that stays where it is, if the
- * figure turns about one that is part of it.
+ * The point of the figure that goes straight. A figure that squashes or stretches does so on what it stands on or hangs from: the
+ * point that stays where it is. One that turns moves as well, so that where it turned about is less certain: half-way from the middle
+ * of its box.
  */
 function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Matrix, size: number): Point {
   const middle = (all: number[]) => {
@@ -110,9 +114,10 @@ function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Matrix,
   const det = p * s - q * r;
   if (Math.abs(det) < 0.01) return box;
   const pivot: Point = [(s * e - q * f) / det, (p * f - r * e) / det];
-  return Math.hypot(pivot[0] - box[0], pivot[1] - box[1]) < 0.6 * size
-    ? [(box[0] + pivot[0]) / 2, (box[1] + pivot[1]) / 2]
-    : box;
+  if (Math.hypot(pivot[0] - box[0], pivot[1] - box[1]) >= 0.6 * size) return box;
+  const turn = Math.atan2(b - c, a + d) / TURNS;
+  const share = 0.5 + 0.5 * Math.exp(-turn * turn);
+  return [box[0] + share * (pivot[0] - box[0]), box[1] + share * (pivot[1] - box[1])];
 }
 
 /** Below this a part only shifts within the figure: how far its turn and growth are from none. */
