@@ -222,6 +222,18 @@ describe('lines between', () => {
       }
     }
   });
+  test('a figure squashes on what it stands on: its feet stay, half-way it is as high as keeps the volume even', () => {
+    const [ground, squash] = [398, 0.6];
+    const body = FIGURE.slice(0, 6);
+    const flatter = body.map((line) =>
+      line.map(([x, y]): [number, number] => [200 + (x - 200) / squash, ground + (y - ground) * squash]),
+    );
+    const { lines } = between(body, flatter, 0.5);
+    const ys = lines.flatMap(({ path }) => Array.from({ length: path.length / 2 }, (_, i) => path[2 * i + 1]));
+    expect(Math.abs(Math.max(...ys) - ground)).toBeLessThan(0.003 * SIZE);
+    const top = Math.min(...body.flat().map(([, y]) => y));
+    expect(Math.abs(Math.min(...ys) - ground - (top - ground) * Math.sqrt(squash))).toBeLessThan(0.01 * SIZE);
+  });
   test('small bends keep their points: a hand of fingers is as long half-way as it is drawn', () => {
     // Fingers nine pixels apart and twenty high.
     const hand: Line = Array.from({ length: 25 }, (_, i) => [200 + 4.5 * i, i % 2 === 0 ? 200 : 180]);
