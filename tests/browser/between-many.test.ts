@@ -22,6 +22,46 @@ function crowd(count: number, by: number, swatch: string): Stroke[] {
   });
 }
 
+/** A body that has moved a little, and beside it a stroke that has become quite another. */
+function doubtful(moved: boolean, swatch: string): Stroke[] {
+  const [dx, dy] = moved ? [14, -6] : [0, 0];
+  const body: [number, number][][] = [
+    [
+      [200, 60],
+      [160, 100],
+      [200, 140],
+      [240, 100],
+      [202, 61],
+    ],
+    [
+      [170, 160],
+      [160, 220],
+      [170, 290],
+    ],
+    [
+      [230, 160],
+      [240, 220],
+      [230, 290],
+    ],
+  ];
+  const other: [number, number][] = moved
+    ? [
+        [275, 220],
+        [280, 190],
+        [258, 169],
+        [263, 139],
+      ]
+    : [
+        [282, 250],
+        [253, 256],
+        [225, 245],
+        [204, 224],
+      ];
+  return [...body.map((line) => line.map(([x, y]): [number, number] => [x + dx, y + dy])), other].map((line, i) =>
+    strokeThrough(line, { lineage: newId(), swatch, name: ['head', 'left side', 'right side', 'scarf'][i] }),
+  );
+}
+
 /** Layers of two keys with a blank drawing between. */
 function shotOf(layers: [name: string, from: Stroke[], to: Stroke[]][]) {
   const shot = makeShot({ title: 'Many lines', width: 640, height: 360, fps: 24, length: 12 });
@@ -43,6 +83,7 @@ withAnimator(async (opened) => {
   const shot = shotOf([
     ['Crowd', crowd(900, 0, swatch), crowd(900, 30, swatch)],
     ['Blank', crowd(3, 0, swatch), []],
+    ['Doubt', doubtful(false, swatch), doubtful(true, swatch)],
     ['Left', crowd(5, 0, swatch), crowd(5, 40, swatch)],
     ['Right', crowd(4, 200, swatch), crowd(4, 260, swatch)],
   ]);
@@ -78,6 +119,35 @@ describe('very many lines', () => {
     ]);
     expect(await animator.page.$('[role="progressbar"]')).toBeNull();
   });
+});
+
+test('a pair that is not sure is listed; agreed to it is settled, parted its lines are alone', async () => {
+  const listed = (list: string) =>
+    animator.page.$$eval(`section[aria-label="${list}"] li`, (all) => all.map((each) => each.textContent ?? ''));
+  const shown = (list: string, count: number) =>
+    animator.page.waitForFunction(
+      (label, wanted) => document.querySelectorAll(`section[aria-label="${label}"] li`).length === wanted,
+      { timeout: 20_000 },
+      list,
+      count,
+    );
+  await animator.toCell('Doubt', 1);
+  await animator.hand.key('Control', 'KeyB');
+  await animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
+  expect(await listed('Pairs to look at')).toEqual(['scarf in 1']);
+  await animator.hand.press('scarf in 1: the pair is right');
+  await shown('Pairs to look at', 0);
+  expect((await animator.shot()).passages.flatMap(({ pairs }) => pairs)).toHaveLength(1);
+  await animator.undo();
+  await shown('Pairs to look at', 1);
+  await animator.hand.press('scarf in 1: part the pair');
+  await shown('Pairs to look at', 0);
+  expect((await listed('Lines without a partner')).map((each) => each.slice(0, 10))).toEqual([
+    'scarf in 1',
+    'scarf in 3',
+  ]);
+  await animator.undo();
+  await animator.hand.key('Escape');
 });
 
 test('several layers chosen are drawn together, looked at one by one, put down at once', async () => {

@@ -1,7 +1,7 @@
 import { type AloneLine, setAlone } from '../../core/between/index.ts';
-import { drawingName } from '../../core/sheet/index.ts';
 import { ALONE_WAYS, type AloneWay, type Id } from '../../core/shot/index.ts';
 import { useOpenShot } from '../session/open-shot.ts';
+import { lineName } from './line-name.ts';
 
 const WORDS: Record<AloneWay, string> = {
   leave: 'leave out',
@@ -46,12 +46,7 @@ export function AloneList({
     session.change('lines without a partner', (shot) => setAlone(shot, way, lines, how));
   if (alone.length === 0) return <p className="text-second">Every line has its partner.</p>;
   const same = alone.every((each) => each.way === alone[0].way) ? alone[0].way : '';
-  const nameOf = ({ line, side }: AloneLine) => {
-    const drawing = session.shot.drawings[way[side === 'a' ? 0 : 1]];
-    const place = drawing?.ink.findIndex(({ id }) => id === line) ?? -1;
-    const own = drawing?.ink[place]?.name;
-    return `${own || `line ${place + 1}`} in ${drawing ? drawingName(drawing) : '?'}`;
-  };
+  const nameOf = ({ line, side }: AloneLine) => lineName(session.shot.drawings[way[side === 'a' ? 0 : 1]], line);
   return (
     <section aria-label="Lines without a partner" className="flex min-h-0 flex-col gap-1">
       <header className="flex items-center justify-between">

@@ -7,6 +7,8 @@ export interface LineLook {
   colour: string;
   /** It has no counterpart. */
   alone: boolean;
+  /** Its counterpart is not sure. */
+  doubted: boolean;
   /** Touched, or the partner of what is. */
   strong: boolean;
   /** Lines beside the one that is looked at. */
@@ -31,6 +33,7 @@ const Line = memo(function Line({
   id,
   colour,
   alone,
+  doubted,
   strong,
   dim,
   unit,
@@ -58,8 +61,8 @@ const Line = memo(function Line({
         fill="none"
         stroke={colour}
         strokeOpacity={dim ? 0.25 : 1}
-        strokeWidth={(strong ? 4.5 : alone ? 3.2 : 2) * unit}
-        strokeDasharray={alone ? `${5 * unit} ${4 * unit}` : undefined}
+        strokeWidth={(strong ? 4.5 : alone || doubted ? 3.2 : 2) * unit}
+        strokeDasharray={alone ? `${5 * unit} ${4 * unit}` : doubted ? `${unit / 4} ${5 * unit}` : undefined}
         strokeLinecap="round"
         strokeLinejoin="round"
       />

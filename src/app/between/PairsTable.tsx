@@ -1,6 +1,14 @@
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { forgetPassage, nearestOn, pairLines, pinPoint, placeOnLine, unpin } from '../../core/between/index.ts';
+import {
+  doubtedPairs,
+  forgetPassage,
+  nearestOn,
+  pairLines,
+  pinPoint,
+  placeOnLine,
+  unpin,
+} from '../../core/between/index.ts';
 import { boxOf } from '../../core/ink/index.ts';
 import { drawingName } from '../../core/sheet/index.ts';
 import type { Drawing, Id } from '../../core/shot/index.ts';
@@ -9,6 +17,7 @@ import { useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { AloneList } from './AloneList.tsx';
+import { DoubtedList } from './DoubtedList.tsx';
 import { type Box, KeyPane, type LineLook, WHOLE } from './KeyPane.tsx';
 import { ProposedPane } from './ProposedPane.tsx';
 
@@ -91,9 +100,12 @@ export function PairsTable() {
     colours.set(pair.b, colour);
   });
   const lonely = new Set(alone.map(({ line }) => line));
+  const doubted = doubtedPairs(pairs);
+  const inDoubt = new Set(doubted.flatMap((pair) => [pair.a, pair.b]));
   const lookOf = (id: Id): LineLook => ({
     colour: colours.get(id) ?? (lonely.has(id) ? ALONE : '#b9b5aa'),
     alone: lonely.has(id),
+    doubted: inDoubt.has(id),
     strong: strong.has(id),
     dim: strong.size > 0 && !strong.has(id),
   });
@@ -248,7 +260,8 @@ export function PairsTable() {
           </Button>
         </div>
         <Pinning arcs={arcs.map(({ id }) => id)} />
-        <div className="flex min-h-0 flex-1 flex-col border-t border-rule pt-2">
+        <div className="flex min-h-0 flex-1 flex-col gap-2 border-t border-rule pt-2">
+          <DoubtedList way={way} pairs={doubted} onHover={setHovered} />
           <AloneList way={way} alone={alone} onHover={setHovered} />
         </div>
         {passage && (

@@ -45,6 +45,14 @@ export interface LinePair {
   byHand: boolean;
 }
 
+/** Pairs less sure than this are to be looked at. */
+const DOUBTED = 0.1;
+
+/** The pairs that are to be looked at, the least sure first. */
+export function doubtedPairs(pairs: LinePair[]): LinePair[] {
+  return pairs.filter(({ sure }) => sure < DOUBTED).sort((p, q) => p.sure - q.sure);
+}
+
 /** A line that only one of the two drawings has. */
 export interface AloneLine {
   line: Id;

@@ -1,6 +1,6 @@
 /** In-betweens as strokes: chains, corrections, pins, pieces, lines alone, odd keys, followed points. */
 import { describe, expect, test } from 'vitest';
-import { type BetweenJob, computeBetweens, follow } from '../../../src/core/between/index.ts';
+import { type BetweenJob, computeBetweens, doubtedPairs, follow } from '../../../src/core/between/index.ts';
 import { alongArc } from '../../../src/core/between/pins.ts';
 import { plainBrush } from '../../../src/core/ink/index.ts';
 import { newId, type Passage, POINT_SIZE, type Stroke } from '../../../src/core/shot/index.ts';
@@ -292,4 +292,10 @@ describe('a point followed', () => {
       false,
     ]);
   });
+});
+
+test('pairs to look at are the unsure ones, the least sure first', () => {
+  const pair = (a: string, sure: number) => ({ a, b: `${a}'`, sure, byHand: false });
+  const pairs = [pair('sure', 0.8), pair('half', 0.09), pair('hardly', 0.01), pair('known', 1)];
+  expect(doubtedPairs(pairs).map(({ a }) => a)).toEqual(['hardly', 'half']);
 });
