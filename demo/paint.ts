@@ -48,12 +48,10 @@ const sizeOf = (areas: Area[], name: string): number =>
   areas.reduce((sum, area) => sum + (area.name === name ? areaSize(area.rings) : 0), 0);
 
 /**
- * Poured areas put into the stack on the part of their name: what lies on top of a part goes on lying there. The cheek ends at
- * its trace line, and a computed part at its lines where those hold it: what was painted over them goes.
+ * Poured areas put into the stack on the part of their name: what lies on top of a part goes on lying there.
+ * @param makesWay parts that go where something was poured in their place
  */
-function among(parts: Area[], fresh: Area[], computed: boolean): Area[] {
-  const makesWay = (part: Area) =>
-    isCheek(part) || (computed && sizeOf(fresh, part.name) > HOLDS * sizeOf(parts, part.name));
+function among(parts: Area[], fresh: Area[], makesWay: (part: Area) => boolean): Area[] {
   const known = new Set(parts.map(({ name }) => name));
   const others = fresh.filter(({ name }) => !known.has(name));
   const out = parts.flatMap((part, i) => {
@@ -75,7 +73,8 @@ function poured(ink: Stroke[], paint: Area[], width: number, height: number): Ar
     const { swatch, name } = parts[area[label] - 1];
     fresh.push(areaOf(map, label, swatch, PLAIN_PAINT, { name }));
   }
-  return among(paint, fresh, false);
+  // The cheek ends at its trace line: what was painted over that goes.
+  return among(paint, fresh, isCheek);
 }
 
 /** Paints the layer's keys and carries their paint to the in-betweens, whose tones go along with their lines. */
@@ -98,7 +97,11 @@ export function paintKeeper(shot: Shot, layer: Layer, keys: Set<Id>): void {
     })),
   });
   carried.forEach(({ id, paint }, i) => {
-    if (!keys.has(id)) repainted(shot.drawings[id], among(all[i].paint, paint, true));
+    if (keys.has(id)) return;
+    const computed = all[i].paint;
+    // So does what was computed, where the lines hold the part.
+    const makesWay = (part: Area) => isCheek(part) || sizeOf(paint, part.name) > HOLDS * sizeOf(computed, part.name);
+    repainted(shot.drawings[id], among(computed, paint, makesWay));
   });
   // As one key press fills them: bare pixels between lines that cross.
   for (const drawing of all) {

@@ -1,4 +1,4 @@
-/** In-betweens of several layers at once, and of very many lines: progress, stop, what cannot be done. */
+/** In-betweens of several layers at once, of very many lines, of pairs that are not sure: progress, stop, what cannot be done. */
 import { describe, expect, test } from 'vitest';
 import { isFirstPass } from '../../src/core/between/index.ts';
 import { makeDrawing, makeLayer, makeShot, newId, POINT_SIZE, type Stroke } from '../../src/core/shot/index.ts';

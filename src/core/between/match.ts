@@ -183,7 +183,7 @@ function costsOf({ a, b, likeness, known, size, round, maps, limbs }: RoundJob):
     for (let j = 0; j < m; j++) {
       const at = i * m + j;
       const like = likeness[at];
-      if (isKnown ? known.of[i] !== j : known.taken[j] === 1 || like === Number.POSITIVE_INFINITY) continue;
+      if (!mayBe(known, i, j) || (!isKnown && like === Number.POSITIVE_INFINITY)) continue;
       const { x, y } = b[j].middle;
       const reach = isKnown ? Number.POSITIVE_INFINITY : crowded && like > ALIKE ? nearBy : widest;
       for (const guess of guesses) {

@@ -8,7 +8,7 @@ import type { RegionMap } from './regions.ts';
 import {
   believed,
   type Colours,
-  type LinePair,
+  type KnownPair,
   leaked,
   type Matched,
   matchPlanes,
@@ -123,7 +123,7 @@ class Matches {
   }
 
   /** From drawing `p` to `q`; what `known` finds out saves matching. */
-  between(p: number, q: number, known: () => LinePair[] = () => []): Matched {
+  between(p: number, q: number, known: () => KnownPair[] = () => []): Matched {
     const [low, high] = [Math.min(p, q), Math.max(p, q)];
     const key = low * this.drawings.length + high;
     let matched = this.kept.get(key);
@@ -148,7 +148,7 @@ interface Known {
 }
 
 /** Lines matched through a drawing between. */
-function chained(first: LinePair[], second: LinePair[]): LinePair[] {
+function chained(first: KnownPair[], second: KnownPair[]): KnownPair[] {
   const next = new Map(second.map(({ a, b }) => [a, b]));
   return first.flatMap(({ a, b }) => {
     const end = next.get(b);
@@ -167,7 +167,7 @@ function carry(
 ): Map<number, Colours> {
   const out = new Map<number, Colours>();
   let before = start;
-  let chain: LinePair[] = [];
+  let chain: KnownPair[] = [];
   for (let at = from + step; at >= 0 && at < drawings.length; at += step) {
     // Beyond another painted drawing that one says more.
     if (drawings[at].painted) break;

@@ -52,13 +52,13 @@ export interface Matched {
 }
 
 /** A line of one drawing that is a line of another, by their places. */
-export interface LinePair {
+export interface KnownPair {
   a: number;
   b: number;
 }
 
 /** Lines known to be the same by their lineage. */
-function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): LinePair[] {
+function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): KnownPair[] {
   const once = (list: string[]) => {
     const places = new Map<string, number>();
     list.forEach((lineage, i) => {
@@ -74,7 +74,7 @@ function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): 
 }
 
 /** Two drawings' lines matched. @param known pairs that were found before; those of one lineage are known anyway */
-export function matchPlanes(source: Lined, target: Lined, size: number, known: LinePair[] = []): Matched {
+export function matchPlanes(source: Lined, target: Lined, size: number, known: KnownPair[] = []): Matched {
   const byLineage = sameLineage(source, target);
   const matching = matchShapes(source.shapes, target.shapes, {
     size,
@@ -122,7 +122,7 @@ export function turnedRound({ pairings, belief, there, back }: Matched): Matched
 }
 
 /** Pairs of lines believed wholly. */
-export function believed({ pairings, belief }: Matched): LinePair[] {
+export function believed({ pairings, belief }: Matched): KnownPair[] {
   return pairings.filter((_, k) => belief[k] >= 1).map(({ a, b }) => ({ a, b }));
 }
 
