@@ -93,6 +93,8 @@ export interface TestShot {
 /** A small shot with one drawing (a circle) held four frames on its clean layer. */
 export function smallShot(over: Partial<Shot> = {}): TestShot {
   const shot: Shot = { ...makeShot({ title: 'Cap falls', width: 320, height: 180, fps: 24, length: 12 }), ...over };
+  // The swatch that strokes in tests have unless they say otherwise.
+  if (!over.palettes) shot.palettes[0].swatches[0].id = 'ink';
   const swatch = shot.palettes[0].swatches[0].id;
   const layer = makeLayer('Keeper', 'clean');
   const drawing = makeDrawing(layer.id, 1, { ink: [circle(160, 90, 50, { swatch })] });

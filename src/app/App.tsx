@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { Tooltip } from 'radix-ui';
 import { lazy, Suspense } from 'react';
-import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { createBrowserRouter, createRoutesFromElements, Navigate, Outlet, Route, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { DeskView } from './desk/DeskView.tsx';
 import { ShotFrame } from './frame/ShotFrame.tsx';
@@ -14,26 +14,35 @@ const ExportView = lazy(() => import('./export/ExportView.tsx'));
 
 const queries = new QueryClient({ defaultOptions: { queries: { staleTime: 60_000, retry: 1 } } });
 
+/** Routes that are data for the router: only such a router can hold somebody back who is about to leave work behind. */
+const router = createBrowserRouter(
+  createRoutesFromElements(
+    <Route
+      element={
+        <Suspense fallback={null}>
+          <Outlet />
+        </Suspense>
+      }
+    >
+      <Route index element={<ShotsView />} />
+      <Route path="shot/:id" element={<ShotFrame />}>
+        <Route index element={<Navigate to="desk" replace />} />
+        <Route path="desk" element={<DeskView />} />
+        <Route path="reference" element={<ReferenceView />} />
+        <Route path="sound" element={<SoundView />} />
+        <Route path="paint" element={<PaintView />} />
+        <Route path="export" element={<ExportView />} />
+      </Route>
+      <Route path="*" element={<Navigate to="/" replace />} />
+    </Route>,
+  ),
+);
+
 export function App() {
   return (
     <QueryClientProvider client={queries}>
       <Tooltip.Provider>
-        <BrowserRouter>
-          <Suspense fallback={null}>
-            <Routes>
-              <Route index element={<ShotsView />} />
-              <Route path="shot/:id" element={<ShotFrame />}>
-                <Route index element={<Navigate to="desk" replace />} />
-                <Route path="desk" element={<DeskView />} />
-                <Route path="reference" element={<ReferenceView />} />
-                <Route path="sound" element={<SoundView />} />
-                <Route path="paint" element={<PaintView />} />
-                <Route path="export" element={<ExportView />} />
-              </Route>
-              <Route path="*" element={<Navigate to="/" replace />} />
-            </Routes>
-          </Suspense>
-        </BrowserRouter>
+        <RouterProvider router={router} />
         <Toaster
           position="bottom-center"
           // Above the cards under the paper, and let through: a sentence never takes a press meant for what it covers.

@@ -17,6 +17,8 @@ export interface ShotRow {
   /** When it was removed; 0 while it is in the list. */
   removedAt: number;
   thumb: Blob | null;
+  /** Bytes of its drawings and files, as of the last snapshot. Absent in rows of earlier versions. */
+  room?: number;
 }
 
 /** The newest whole state of a shot: its structure here, its drawings in rows of their own. */
@@ -34,6 +36,18 @@ export interface DrawingRow {
 }
 
 export type KeptRow = PackedRow & { shotId: Id };
+
+/** What did not fit when a shot was opened: kept apart until the person has handed it out or thrown it away. */
+export interface SetAsideRow {
+  /** Counted up by the database. */
+  number?: number;
+  shotId: Id;
+  at: number;
+  /** A sentence: what it is and why it stands apart. */
+  why: string;
+  rows: KeptRow[];
+  drawings: DrawingRow[];
+}
 
 export interface AssetRow {
   shotId: Id;
@@ -60,6 +74,7 @@ export class Database extends Dexie {
   assets!: Table<AssetRow, [Id, Id]>;
   views!: EntityTable<ViewRow, 'shotId'>;
   settings!: EntityTable<SettingRow, 'key'>;
+  setAside!: EntityTable<SetAsideRow, 'number'>;
 
   constructor(name = 'vignette') {
     super(name);
@@ -72,19 +87,27 @@ export class Database extends Dexie {
       views: 'shotId',
       settings: 'key',
     });
+    this.version(2).stores({ setAside: '++number, shotId' });
   }
 
   /**
-   * Adds rows to the journal in a transaction of their own. Written on the bare database so that it can be committed at
-   * once: the usual way waits for the page to hear of each request first, and the page has a line to show just then.
+   * Adds rows to the journal in a transaction of their own. A row whose number is there already belongs to another tab that
+   * has taken the shot over: then none is written. Written on the bare database so that it can be committed at once: the
+   * usual way waits for the page to hear of each request first, and the page has a line to show just then.
+   * @throws ConstraintError when a row of that number is there; QuotaExceededError when the disk is full
    */
   appendRows(rows: KeptRow[]): Promise<void> {
     return new Promise((done, fail) => {
       const transaction = this.backendDB().transaction('journal', 'readwrite');
       const store = transaction.objectStore('journal');
+      let refused: unknown = null;
       transaction.oncomplete = () => done();
-      transaction.onabort = () => fail(transaction.error ?? new Error('The journal could not be written.'));
-      for (const row of rows) store.put(row);
+      transaction.onabort = () => fail(transaction.error ?? refused ?? new Error('The journal could not be written.'));
+      for (const row of rows) {
+        store.add(row).onerror = (event) => {
+          refused ??= (event.target as IDBRequest).error;
+        };
+      }
       transaction.commit();
     });
   }
@@ -93,4 +116,14 @@ export class Database extends Dexie {
 /** All rows of a shot in a table that keeps rows of many shots. */
 export function rowsOf<T, K>(table: Table<T, K>, shotId: Id) {
   return table.where('shotId').equals(shotId);
+}
+
+/** The rows of a shot's journal from a number on, in order. */
+export function journalFrom(db: Database, shotId: Id, seq: number) {
+  return db.journal.where('[shotId+seq]').between([shotId, seq], [shotId, Number.MAX_SAFE_INTEGER], true, true);
+}
+
+/** The number of the newest row of a shot's journal; 0 when it has none. */
+export async function newestSeq(db: Database, shotId: Id): Promise<number> {
+  return (await journalFrom(db, shotId, 0).last())?.seq ?? 0;
 }

@@ -1,5 +1,4 @@
 /** In-betweens: matching and drawing them takes longer than a frame. Stopping ends the worker. */
-import { expose } from 'comlink';
 import {
   type BetweenJob,
   type BetweenResult,
@@ -8,6 +7,7 @@ import {
   follow,
 } from '../core/between/index.ts';
 import type { Stroke } from '../core/shot/index.ts';
+import { serve } from './serve.ts';
 
 const face = {
   compute(job: BetweenJob, progress: (share: number) => void): BetweenResult {
@@ -26,4 +26,4 @@ const face = {
 };
 
 export type BetweenFace = typeof face;
-expose(face);
+serve(face);

@@ -1,8 +1,9 @@
 /** Reads a clip through, one picture after another, in a worker of its own: what is there, and the part that comes in. */
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import { zipSync } from 'fflate';
 import { BadFile } from '../core/shot/index.ts';
 import { type ClipAbout, type OpenClip, openClip } from './clip-files.ts';
+import { serve } from './serve.ts';
 
 /** Width of the pictures in the strip. */
 const THUMB_WIDTH = 120;
@@ -142,4 +143,4 @@ const face = {
 };
 
 export type ClipFace = typeof face;
-expose(face);
+serve(face);

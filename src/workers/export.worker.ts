@@ -1,4 +1,4 @@
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import {
   asDelivered,
   deliveryPalette,
@@ -8,7 +8,6 @@ import {
   type GifPalette,
   type Pixels,
   type RenderFrame,
-  Stopped,
   throughPalette,
 } from '../core/export/index.ts';
 import { Painter, shownCells } from '../core/picture/index.ts';
@@ -16,11 +15,11 @@ import type { Id, Shot } from '../core/shot/index.ts';
 import type { Sound } from '../core/sound/index.ts';
 import { canvasTools, paintContext } from './canvas-tools.ts';
 import { PictureLibrary } from './picture-library.ts';
+import { serve } from './serve.ts';
 
 const library = new PictureLibrary();
 const painter = new Painter(canvasTools((asset, index) => library.get(asset, index)));
 let shot: Shot | null = null;
-let stopped = false;
 /** Palette of the last previewed options, so that stepping through the preview does not make it again. */
 let palette: { key: string; palette: GifPalette } | null = null;
 
@@ -46,17 +45,6 @@ async function pngBytes({ data, width, height }: Pixels): Promise<Uint8Array> {
   return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
 }
 
-/** A stop is noticed within this time. */
-const BREATH_MS = 60;
-let lastBreath = 0;
-
-/** Lets messages in (a stop) between two pictures. */
-async function breathe(): Promise<void> {
-  if (performance.now() - lastBreath < BREATH_MS) return;
-  await new Promise((done) => setTimeout(done));
-  lastBreath = performance.now();
-}
-
 const face = {
   open(opened: Shot, files: Map<Id, Blob>): void {
     shot = opened;
@@ -77,40 +65,23 @@ const face = {
     );
     return transfer(image, [image]);
   },
-  stop(): void {
-    stopped = true;
-  },
-  /** The finished file, or null when it was stopped. */
+  /** The finished file. Stopping ends the worker. */
   async write(
     options: ExportOptions,
     sound: () => Promise<Sound>,
     progress: (part: number) => void,
-  ): Promise<Uint8Array<ArrayBuffer> | null> {
-    stopped = false;
-    const render = renderer(options);
-    try {
-      const bytes = await formatOf(options.format).write({
-        shot: shot!,
-        options,
-        png: pngBytes,
-        sound,
-        render: async (frame) => {
-          await breathe();
-          if (stopped) throw new Stopped();
-          return render(frame);
-        },
-        progress: (part) => {
-          if (stopped) throw new Stopped();
-          progress(part);
-        },
-      });
-      return transfer(bytes, [bytes.buffer]);
-    } catch (error) {
-      if (error instanceof Stopped) return null;
-      throw error;
-    }
+  ): Promise<Uint8Array<ArrayBuffer>> {
+    const bytes = await formatOf(options.format).write({
+      shot: shot!,
+      options,
+      png: pngBytes,
+      sound,
+      render: renderer(options),
+      progress,
+    });
+    return transfer(bytes, [bytes.buffer]);
   },
 };
 
 export type ExportFace = typeof face;
-expose(face);
+serve(face);

@@ -1,5 +1,5 @@
 /** Paint that takes longer than a frame: region maps, and work over many drawings. Stopping ends the worker. */
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import { plainBrush } from '../core/ink/index.ts';
 import {
   type CarriedPaint,
@@ -21,6 +21,7 @@ import {
   type ThroughJob,
 } from '../core/paint/index.ts';
 import type { Area, Id, Stroke } from '../core/shot/index.ts';
+import { serve } from './serve.ts';
 
 /** A message now and then is enough. */
 const TELL = 0.02;
@@ -86,4 +87,4 @@ for (let i = 0; i < WARM_UP; i++) {
 }
 
 export type PaintFace = typeof face;
-expose(face);
+serve(face);

@@ -1,8 +1,9 @@
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import { applyPatches } from '../core/history/index.ts';
 import { type PackedPatch, unpackPatches } from '../core/sheet/index.ts';
 import type { CellRef, Id, Shot, Stroke } from '../core/shot/index.ts';
 import { DeskPainter, type PaperParts, type PaperWish } from './desk-painter.ts';
+import { serve } from './serve.ts';
 
 /** Follows the shot by the same patches as the journal, and paints from its own copy. */
 let shot: Shot | null = null;
@@ -47,4 +48,4 @@ const face = {
 };
 
 export type PictureFace = typeof face;
-expose(face);
+serve(face);

@@ -1,6 +1,6 @@
-import { expose } from 'comlink';
 import { BadFile, type Shot } from '../core/shot/index.ts';
 import { type Media, readShotFile } from '../core/shotfile/index.ts';
+import { serve } from './serve.ts';
 
 export interface ShotFileParts {
   shot: Shot;
@@ -20,4 +20,4 @@ const face = {
 };
 
 export type ShotFileFace = typeof face;
-expose(face);
+serve(face);

@@ -1,5 +1,5 @@
 /** Heavy work on sound: waveforms, track reading. */
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import { type Peaks, peaksOf, resample, type Sound, toMono } from '../core/sound/index.ts';
 import {
   align,
@@ -13,6 +13,7 @@ import {
   SPEECH_RATE,
   type SpokenWord,
 } from '../core/speech/index.ts';
+import { serve } from './serve.ts';
 
 let dictionary: Promise<Dictionary> | null = null;
 
@@ -80,4 +81,4 @@ const face = {
 };
 
 export type SoundFace = typeof face;
-expose(face);
+serve(face);

@@ -5,7 +5,7 @@ import { keyInWords } from '../../src/app/commands/register.ts';
 import { FIRST_TOOLS, firstView, mendView, type ViewState } from '../../src/app/session/view-state.ts';
 import { columnIds, FRAME_COLUMN, layoutSheet, placeAt } from '../../src/app/sheet/geometry.ts';
 import { gripAt } from '../../src/app/sheet/sheet-pointer.ts';
-import { addPalette, addSwatch, colourSwatch, removeSwatch, takePaletteFrom } from '../../src/core/paint/index.ts';
+import { addPalette, addSwatch, colourSwatch, removeSwatches, takePaletteFrom } from '../../src/core/paint/index.ts';
 import { makeLayer, swatchUses } from '../../src/core/shot/index.ts';
 import { smallShot } from '../make.ts';
 
@@ -137,7 +137,7 @@ describe('palettes', () => {
       '#112233',
       '#445566',
     ]);
-    removeSwatch(shot, coat);
+    removeSwatches(shot, [coat]);
     expect(shot.palettes.every(({ swatches }) => swatches.every(({ id }) => id !== coat))).toBe(true);
   });
   test('a palette taken from a frame on replaces what began there, and repeats nothing', () => {

@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import '../locks.ts';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import type { History } from '../../src/core/history/index.ts';
 import { repeatTo, retimeLayer, roundByFrames, writeNote } from '../../src/core/sheet/index.ts';
@@ -10,7 +11,8 @@ import {
   duplicateShot,
   Keeper,
   mediaOf,
-  openHistory,
+  openKept,
+  openToDraw,
   putBackShot,
   readSetting,
   readView,
@@ -29,6 +31,9 @@ beforeEach(() => {
 });
 afterEach(() => db.delete());
 
+/** The shot as it opens. */
+const kept = async (id: string) => (await openKept(db, id)).history.shot;
+
 const addLine = (drawing: string) => (shot: Shot) => {
   shot.drawings[drawing].ink.push(
     strokeThrough([
@@ -41,8 +46,8 @@ const addLine = (drawing: string) => (shot: Shot) => {
 async function opened(): Promise<{ history: History; keeper: Keeper; drawing: string }> {
   const { shot, drawing } = smallShot();
   await addShot(db, shot, new Map());
-  const history = await openHistory(db, shot.id);
-  return { history, keeper: new Keeper(db, history, 0, 0), drawing: drawing.id };
+  const kept = await openToDraw(db, shot.id, false);
+  return { history: kept.history, keeper: new Keeper(db, kept), drawing: drawing.id };
 }
 
 describe('keeping', () => {
@@ -51,7 +56,7 @@ describe('keeping', () => {
     for (let i = 0; i < 30; i++) keeper.append(history.change('line', addLine(drawing))!);
     await keeper.settled();
     keeper.abandon();
-    const again = await openHistory(db, history.shot.id);
+    const again = (await openKept(db, history.shot.id)).history;
     expect(again.shot).toEqual(history.shot);
     expect(again.marks).toEqual(history.marks);
   });
@@ -61,7 +66,7 @@ describe('keeping', () => {
     for (let i = 0; i < 5; i++) keeper.append(history.change('line', addLine(drawing))!);
     keeper.append(history.step('undo')!);
     await keeper.close();
-    const again = await openHistory(db, history.shot.id);
+    const again = (await openKept(db, history.shot.id)).history;
     expect(again.shot.drawings[drawing].ink).toHaveLength(5);
     again.step('redo');
     expect(again.shot.drawings[drawing].ink).toHaveLength(6);
@@ -73,13 +78,13 @@ describe('keeping', () => {
     const { history, keeper, drawing } = await opened();
     for (let i = 0; i < 450; i++) keeper.append(history.change('line', addLine(drawing))!);
     await keeper.close();
-    const again = await openHistory(db, history.shot.id);
-    const second = new Keeper(db, again, again.seq, 0);
+    const again = await openToDraw(db, history.shot.id, false);
+    const second = new Keeper(db, again);
     for (let i = 0; i < 450; i++) {
       await second.recall('undo');
-      second.append(again.step('undo')!);
+      second.append(again.history.step('undo')!);
     }
-    expect(again.shot.drawings[drawing].ink).toHaveLength(1);
+    expect(again.history.shot.drawings[drawing].ink).toHaveLength(1);
     await second.close();
   });
 
@@ -90,9 +95,9 @@ describe('keeping', () => {
     keeper.append(history.change('note', (shot) => writeNote(shot, 3, 'plum', 'sure?'))!);
     keeper.append(history.change('round', (shot) => retimeLayer(shot, id, (all) => roundByFrames(all, 0, 900, 3)))!);
     await keeper.settled();
-    expect((await openHistory(db, history.shot.id)).shot).toEqual(history.shot);
+    expect(await kept(history.shot.id)).toEqual(history.shot);
     await keeper.close();
-    const again = await openHistory(db, history.shot.id);
+    const again = (await openKept(db, history.shot.id)).history;
     expect(again.shot).toEqual(history.shot);
     for (let i = 0; i < 3; i++) again.step('undo');
     expect(again.shot.layers.at(-1)!.exposures).toHaveLength(1);
@@ -102,9 +107,9 @@ describe('keeping', () => {
   test('what an earlier version kept is opened, with what it lacks empty', async () => {
     const { history } = await opened();
     const { drawings: _, markers: __, notes: ___, ...older } = history.shot;
-    const kept = (await db.snapshots.get(history.shot.id))!;
-    await db.snapshots.put({ ...kept, structure: older as unknown as typeof kept.structure });
-    expect((await openHistory(db, history.shot.id)).shot).toEqual(history.shot);
+    const row = (await db.snapshots.get(history.shot.id))!;
+    await db.snapshots.put({ ...row, structure: older as unknown as typeof row.structure });
+    expect(await kept(history.shot.id)).toEqual(history.shot);
   });
 
   test('a snapshot after a crash holds exactly what the journal says, removed drawings included', async () => {
@@ -112,12 +117,12 @@ describe('keeping', () => {
     keeper.append(history.change('remove', (shot) => void delete shot.drawings[drawing])!);
     await keeper.settled();
     keeper.abandon();
-    const again = await openHistory(db, history.shot.id);
-    const second = new Keeper(db, again, 0, 0);
-    second.append(again.change('title', (shot) => void (shot.title = 'after'))!);
+    const again = await openToDraw(db, history.shot.id, false);
+    const second = new Keeper(db, again);
+    second.append(again.history.change('title', (shot) => void (shot.title = 'after'))!);
     await second.close();
-    expect(await db.drawings.where('shotId').equals(again.shot.id).count()).toBe(0);
-    expect((await openHistory(db, again.shot.id)).shot).toEqual(again.shot);
+    expect(await db.drawings.where('shotId').equals(history.shot.id).count()).toBe(0);
+    expect(await kept(history.shot.id)).toEqual(again.history.shot);
   });
 
   test('when the browser refuses, it is said at once, drawing goes on, and all is kept once there is room', async () => {
@@ -136,7 +141,7 @@ describe('keeping', () => {
     keeper.append(history.change('line', addLine(drawing))!);
     await keeper.settled();
     expect(keeper.state.kind).toBe('kept');
-    expect((await openHistory(db, history.shot.id)).shot).toEqual(history.shot);
+    expect(await kept(history.shot.id)).toEqual(history.shot);
     expect(states).toContain('refused');
     await keeper.close();
   });
@@ -165,14 +170,14 @@ describe('the shelf', () => {
     const first = await addShot(db, shot, media);
     const second = await addShot(db, shot, media);
     expect(second).not.toBe(first);
-    expect((await openHistory(db, second)).shot.id).toBe(second);
+    expect((await kept(second)).id).toBe(second);
     expect(await db.shots.count()).toBe(2);
   });
   test('a duplicate is a shot of its own', async () => {
     const { shot, drawing } = smallShot();
     await addShot(db, shot, new Map());
     const copy = await duplicateShot(db, shot.id);
-    const history = await openHistory(db, copy);
+    const history = (await openKept(db, copy)).history;
     expect(history.shot.title).toBe('Cap falls, copy');
     expect(history.shot.drawings).toEqual({ [drawing.id]: drawing });
     expect(history.step('undo')).toBeNull();
@@ -181,7 +186,7 @@ describe('the shelf', () => {
     const { shot } = smallShot();
     await addShot(db, shot, new Map());
     await renameShot(db, shot.id, 'Cap lands');
-    const history = await openHistory(db, shot.id);
+    const history = (await openKept(db, shot.id)).history;
     expect((await db.shots.get(shot.id))?.title).toBe('Cap lands');
     history.step('undo');
     expect(history.shot.title).toBe('Cap falls');
@@ -193,16 +198,16 @@ describe('the shelf', () => {
     expect((await db.shots.get(shot.id))?.removedAt).toBeGreaterThan(0);
     await putBackShot(db, shot.id);
     expect((await db.shots.get(shot.id))?.removedAt).toBe(0);
-    expect((await openHistory(db, shot.id)).shot).toEqual(shot);
+    expect(await kept(shot.id)).toEqual(shot);
     await deleteShot(db, shot.id);
     for (const table of db.tables) expect(await table.count()).toBe(0);
-    await expect(openHistory(db, shot.id)).rejects.toThrow('not kept in this browser');
+    await expect(openKept(db, shot.id)).rejects.toThrow('not kept in this browser');
   });
   test('lines come back to the bit', async () => {
     const { shot, drawing } = smallShot();
     drawing.ink.push(circle(12.3456, 7.891, 3.21));
     await addShot(db, shot, new Map());
-    expect((await openHistory(db, shot.id)).shot.drawings[drawing.id]).toEqual(drawing);
+    expect((await kept(shot.id)).drawings[drawing.id]).toEqual(drawing);
     expect(await mediaOf(db, shot.id)).toEqual(new Map());
   });
 });

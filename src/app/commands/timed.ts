@@ -1,5 +1,5 @@
 /** What the timing commands share: what they act on, and the way in for an edit that may be refused. */
-import { BadTiming, layerOf, type Span, wholeLayers } from '../../core/sheet/index.ts';
+import { layerOf, type Span, wholeLayers } from '../../core/sheet/index.ts';
 import type { Id, Layer } from '../../core/shot/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';
@@ -49,16 +49,9 @@ export function refusedByLock({ session, say }: CommandContext, ids: Id[]): bool
 
 type Recipe = Parameters<OpenShot['session']['change']>[1];
 
-/** Runs an edit of some layers' timing; says why when it cannot be done. Nothing has changed then. */
+/** Runs an edit of some layers' timing, unless one is locked. */
 export function timed(context: CommandContext, layers: Id[], label: string, recipe: Recipe, gesture = ''): boolean {
-  if (refusedByLock(context, layers)) return false;
-  try {
-    return context.session.change(label, recipe, gesture);
-  } catch (error) {
-    if (!(error instanceof BadTiming)) throw error;
-    context.say(error.message);
-    return false;
-  }
+  return !refusedByLock(context, layers) && context.session.change(label, recipe, gesture);
 }
 
 /** The same for an edit that gives back a span: what is chosen stays chosen where it comes to stand. */

@@ -52,6 +52,8 @@ export class PaperDesk {
   private gesture: Gesture | null = null;
   private pointer = -1;
   private downAt = 0;
+  /** The gesture under way is a finger's. */
+  private byFinger = false;
   private penSeen = false;
   private fingers = new Map<number, Finger>();
   private pinch: { view: ViewState['paper']; a: Finger; b: Finger; turning: boolean } | null = null;
@@ -82,8 +84,14 @@ export class PaperDesk {
   private follow(): void {
     const { session, view, player } = this.open;
     let shot = session.shot;
+    let restarts = session.restarts;
     this.cleanUps.push(
       session.subscribe(() => {
+        if (session.restarts !== restarts) {
+          restarts = session.restarts;
+          this.pictures.forget();
+          this.refresh();
+        }
         if (session.shot === shot) return;
         const before = shot;
         shot = session.shot;
@@ -273,6 +281,8 @@ export class PaperDesk {
 
   private down(event: PointerEvent): void {
     if (event.pointerType === 'touch') {
+      // While a pen or the mouse draws, what touches the glass is the hand that rests there.
+      if (this.gesture && !this.byFinger) return;
       this.fingers.set(event.pointerId, this.at(event));
       if (this.fingers.size === 2) {
         this.gesture?.cancel();
@@ -283,8 +293,16 @@ export class PaperDesk {
       }
       if (this.fingers.size > 2) return;
     }
+    if (event.pointerType === 'pen') {
+      this.penSeen = true;
+      // Fingers that rest there already neither draw nor move the paper from now on.
+      this.fingers.clear();
+      this.pinch = null;
+      if (this.byFinger) this.gesture?.cancel();
+      if (this.byFinger) this.gesture = null;
+    }
     if (this.gesture) return;
-    if (event.pointerType === 'pen') this.penSeen = true;
+    this.byFinger = event.pointerType === 'touch';
     this.open.player.stop();
     // A hand resting on the glass must not draw once a pen is in use; the middle button moves the paper.
     const moves = event.button === 1 || (event.pointerType === 'touch' && this.penSeen);

@@ -8,6 +8,7 @@ import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import type { Draft } from '../../workers/desk-painter.ts';
 import type { OpenShot } from '../session/open-shot.ts';
+import { WorkerFailed, WorkStopped } from '../session/worker-host.ts';
 import { ghostWishes, peekedCell, ROUGH_TINT } from './ghost-wishes.ts';
 import { between } from './view.ts';
 
@@ -75,6 +76,11 @@ export class PaperPictures {
 
   dropFresh(): void {
     this.fresh = [];
+  }
+
+  /** A new worker does not know what the old one painted; its pictures stay in sight until the new ones come. */
+  forget(): void {
+    for (const part of ['under', 'own', 'over'] as const) this[part] = { ...this[part], key: '' };
   }
 
   private clipToPaper(context: CanvasRenderingContext2D, view: Matrix): void {
@@ -189,10 +195,16 @@ export class PaperPictures {
     }
     this.asking = true;
     this.askAgain = false;
-    void this.ask().finally(() => {
-      this.asking = false;
-      if (this.askAgain) this.request();
-    });
+    void this.ask()
+      .catch((error) => {
+        // A worker that died is started anew by the next wish; a shot that is being closed needs none.
+        if (error instanceof WorkerFailed) this.askAgain = true;
+        else if (!(error instanceof WorkStopped)) throw error;
+      })
+      .finally(() => {
+        this.asking = false;
+        if (this.askAgain) setTimeout(() => this.request(), 0);
+      });
   }
 
   private async ask(): Promise<void> {

@@ -4,18 +4,18 @@ import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { sentence } from '../parts/files.ts';
 import { Slide } from '../parts/Slide.tsx';
+import type { DeliveryDesk } from '../session/delivery-desk.ts';
 import { useShot, useView } from '../session/open-shot.ts';
-import type { Delivery } from './delivery.ts';
 
 interface PreviewProps {
-  delivery: Delivery | null;
+  deliveries: DeliveryDesk;
   options: ExportOptions;
   /** The worker is writing: the preview waits. */
   busy: boolean;
 }
 
 /** The very picture that will be written for the present frame, palette and background included. */
-export function Preview({ delivery, options, busy }: PreviewProps) {
+export function Preview({ deliveries, options, busy }: PreviewProps) {
   const commands = useCommands();
   const length = useShot((shot) => shot.length);
   const frame = useView((state) => Math.max(options.from, Math.min(options.to, state.frame)));
@@ -23,10 +23,10 @@ export function Preview({ delivery, options, busy }: PreviewProps) {
   const [shown, setShown] = useState(-1);
   const [error, setError] = useState('');
   useEffect(() => {
-    if (!delivery || busy) return;
+    if (busy) return;
     let gone = false;
     const timer = setTimeout(() => {
-      delivery
+      deliveries
         .preview(options, frame)
         .then((image) => {
           const target = canvas.current;
@@ -45,7 +45,7 @@ export function Preview({ delivery, options, busy }: PreviewProps) {
       gone = true;
       clearTimeout(timer);
     };
-  }, [delivery, options, frame, busy]);
+  }, [deliveries, options, frame, busy]);
   const checks = 'repeating-conic-gradient(#ffffff 0% 25%, #d9d6ce 0% 50%) 50% / 20px 20px';
   return (
     <section aria-label="Preview" className="flex min-w-0 flex-1 flex-col">

@@ -1,5 +1,6 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { ShotElsewhere } from '../../store/index.ts';
 import { CommandsContext, type SmallWindow } from '../commands/context.ts';
 import { useKeyboard } from '../commands/keyboard.ts';
 import type { CommandContext } from '../commands/register.ts';
@@ -8,9 +9,11 @@ import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { sentence } from '../parts/files.ts';
 import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.ts';
+import type { Opening } from '../session/shot-session.ts';
 import { Boundary } from './Boundary.tsx';
 import { CommandsWindow } from './CommandsWindow.tsx';
 import { KeysWindow } from './KeysWindow.tsx';
+import { LeavingWindow } from './LeavingWindow.tsx';
 import { LengthWindow } from './LengthWindow.tsx';
 import { Notices } from './Notices.tsx';
 import { ShotWindow } from './ShotWindow.tsx';
@@ -20,7 +23,9 @@ import { TopBar } from './TopBar.tsx';
 /** Opens the shot of the address and holds it for the views inside. */
 export function ShotFrame() {
   const { id = '' } = useParams();
-  const [attempt, setAttempt] = useState({ takeOver: false, number: 0 });
+  const [attempt, setAttempt] = useState<{ opening: Opening; number: number }>({ opening: 'look', number: 0 });
+  /** The tab that has the shot would lose changes; asked once more, it is taken over all the same. */
+  const warned = useRef(false);
   const [open, setOpen] = useState<OpenShot | null>(null);
   const [error, setError] = useState('');
   const navigate = useNavigate();
@@ -30,12 +35,21 @@ export function ShotFrame() {
     let mine: OpenShot | null = null;
     setError('');
     // Opening waits for the last closing, so that a quick way back finds everything kept and the claim free.
-    const opening = closing.then(() => openShot(db, id, attempt.takeOver));
+    const opening = closing.then(async () => {
+      try {
+        return await openShot(db, id, attempt.opening);
+      } catch (reason) {
+        if (!(reason instanceof ShotElsewhere)) throw reason;
+        warned.current = true;
+        say(reason.message);
+        return openShot(db, id, 'look');
+      }
+    });
     opening
       .then((opened) => {
         mine = opened;
         if (gone) return;
-        opened.session.onRefused = () => say('This shot is open in another tab, so nothing is changed here.');
+        opened.session.onSaying = say;
         setOpen(opened);
       })
       .catch((reason) => !gone && setError(sentence(reason)));
@@ -57,9 +71,11 @@ export function ShotFrame() {
     );
   }
   if (!open) return <p className="p-6 text-second">Opening…</p>;
+  const takeOver = () =>
+    setAttempt(({ number }) => ({ opening: warned.current ? 'force' : 'take over', number: number + 1 }));
   return (
     <OpenShotContext.Provider value={open}>
-      <Inside open={open} takeOver={() => setAttempt(({ number }) => ({ takeOver: true, number: number + 1 }))} />
+      <Inside open={open} takeOver={takeOver} />
     </OpenShotContext.Provider>
   );
 }
@@ -93,6 +109,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
           </Boundary>
         </main>
       </div>
+      <LeavingWindow />
       {small === 'keys' && <KeysWindow onClose={close} />}
       {small === 'commands' && <CommandsWindow onClose={close} />}
       {small === 'shot' && <ShotWindow onClose={close} />}

@@ -10,6 +10,7 @@ import { sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
+import { Delivering } from './Delivering.tsx';
 import { Kept } from './Kept.tsx';
 import { saveShotFile } from './save-shot-file.ts';
 import { Transport } from './Transport.tsx';
@@ -50,6 +51,7 @@ export function TopBar() {
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-1">
+        <Delivering />
         <Kept />
         <IconButton
           label={`Undo ${session.label('undo')}`.trim()}

@@ -5,11 +5,11 @@ import {
   addPalette,
   addSwatch,
   removePalette,
-  removeSwatch,
+  removeSwatches,
   takePaletteFrom,
   unusedSwatches,
 } from '../../core/paint/index.ts';
-import { paletteAt } from '../../core/shot/index.ts';
+import { longerName, paletteAt } from '../../core/shot/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { Menu, type MenuEntry } from '../parts/Menu.tsx';
@@ -44,7 +44,7 @@ export function PalettePanel() {
       return;
     }
     session.change('remove unused swatches', (draft) => {
-      for (const id of those) removeSwatch(draft, id);
+      removeSwatches(draft, those);
     });
     say(`${those.length} unused ${those.length === 1 ? 'swatch' : 'swatches'} removed. Undo brings them back.`);
   };
@@ -53,7 +53,7 @@ export function PalettePanel() {
       name: 'New colour model from this one',
       run: () =>
         session.change('new colour model', (draft) => {
-          const id = addPalette(draft, palette.id, `${palette.name}, copy`);
+          const id = addPalette(draft, palette.id, longerName(palette.name, ', copy'));
           takePaletteFrom(draft, frame, id);
         }),
     },

@@ -8,7 +8,7 @@ import {
   firstFrame,
   nameSwatch,
   neighbouring,
-  removeSwatch,
+  removeSwatches,
   replaceSwatch,
 } from '../../core/paint/index.ts';
 import { drawingName, drawingShown } from '../../core/sheet/index.ts';
@@ -154,7 +154,7 @@ function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
     if (strokes + areas > 0)
       say(`“${swatch.name}” is used by ${strokes} lines and ${areas} areas, so it stays. Replace it by another first.`);
     else if (others.length === 0) say('The last swatch stays: there must be one to draw with.');
-    else session.change(`remove swatch ${swatch.name}`, (draft) => removeSwatch(draft, swatch.id));
+    else session.change(`remove swatch ${swatch.name}`, (draft) => removeSwatches(draft, [swatch.id]));
   };
   return (
     <div className="flex w-[230px] flex-col gap-2">

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { CellRef } from '../../core/shot/index.ts';
-import { useOpenShot } from '../session/open-shot.ts';
+import { useOpenShot, usePictureRestarts } from '../session/open-shot.ts';
 
 interface CellThumbProps {
   cell: CellRef;
@@ -15,6 +15,7 @@ interface CellThumbProps {
 /** A small picture of one cell, painted by the worker. */
 export function CellThumb({ cell, frame, version, width, height, tint }: CellThumbProps) {
   const { session } = useOpenShot();
+  const restarts = usePictureRestarts();
   const canvas = useRef<HTMLCanvasElement>(null);
   const dpr = window.devicePixelRatio || 1;
   // biome-ignore lint/correctness/useExhaustiveDependencies: `version` stands for everything that `cell` and `frame` show
@@ -35,7 +36,7 @@ export function CellThumb({ cell, frame, version, width, height, tint }: CellThu
     return () => {
       gone = true;
     };
-  }, [session, version, width, height, tint, dpr]);
+  }, [session, restarts, version, width, height, tint, dpr]);
   return (
     <canvas
       ref={canvas}

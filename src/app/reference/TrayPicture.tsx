@@ -1,6 +1,6 @@
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import type { CellRef } from '../../core/shot/index.ts';
-import { useOpenShot } from '../session/open-shot.ts';
+import { useOpenShot, usePictureRestarts } from '../session/open-shot.ts';
 
 /** A place on the picture, as shares of its width and height. */
 export interface OnPicture {
@@ -27,6 +27,7 @@ interface TrayPictureProps {
 export function TrayPicture(props: TrayPictureProps) {
   const { cell, frame, version, width, height, zoom, mirrored, lines, onLine } = props;
   const { session } = useOpenShot();
+  const restarts = usePictureRestarts();
   const canvas = useRef<HTMLCanvasElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<OnPicture[]>([]);
@@ -38,19 +39,23 @@ export function TrayPicture(props: TrayPictureProps) {
   useEffect(() => {
     let here = true;
     const dpr = devicePixelRatio || 1;
-    void session.pictures.thumb(cell, frame, wide * dpr, high * dpr, null).then((image) => {
-      const target = canvas.current;
-      if (here && target) {
-        target.width = image.width;
-        target.height = image.height;
-        target.getContext('2d')!.drawImage(image, 0, 0);
-      }
-      image.close();
-    });
+    void session.pictures
+      .thumb(cell, frame, wide * dpr, high * dpr, null)
+      .then((image) => {
+        const target = canvas.current;
+        if (here && target) {
+          target.width = image.width;
+          target.height = image.height;
+          target.getContext('2d')!.drawImage(image, 0, 0);
+        }
+        image.close();
+      })
+      // Painted again once another worker is there.
+      .catch(() => undefined);
     return () => {
       here = false;
     };
-  }, [session, version, frame, wide, high]);
+  }, [session, restarts, version, frame, wide, high]);
   const place = (event: PointerEvent): OnPicture => {
     const box = event.currentTarget.getBoundingClientRect();
     const x = (event.clientX - box.left) / box.width;

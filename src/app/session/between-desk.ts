@@ -1,5 +1,5 @@
 /** In-betweens on their way: computed in a worker that can be stopped, looked at and put right before they are put down. */
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
   type BetweenResult,
@@ -16,6 +16,8 @@ import type { Id, Stroke } from '../../core/shot/index.ts';
 import type { BetweenFace } from '../../workers/between.worker.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { ViewStore } from './view-state.ts';
+import { sentenceOf, WorkerFailed, type WorkerHost, WorkStopped } from './worker-host.ts';
+import { betweenHost } from './workers.ts';
 
 /** What has been computed and not yet put down. */
 interface Proposal {
@@ -63,18 +65,17 @@ export class BetweenDesk {
   readonly state: StoreApi<BetweenState> = createStore<BetweenState>(() => FIRST);
   private readonly session: ShotSession;
   private readonly view: ViewStore;
-  private worker: Worker | null = null;
-  private face: Remote<BetweenFace> | null = null;
+  private readonly host: WorkerHost<BetweenFace>;
   /** Which work is the newest: what older work brings is not taken. */
   private run = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private halfTimer: ReturnType<typeof setTimeout> | undefined;
-  private giveUp: () => void = () => {};
   private cleanUps: (() => void)[];
 
   constructor(session: ShotSession, view: ViewStore) {
     this.session = session;
     this.view = view;
+    this.host = betweenHost((sentence) => session.onSaying(sentence));
     let shot = session.shot;
     this.cleanUps = [
       session.subscribe(() => {
@@ -91,22 +92,14 @@ export class BetweenDesk {
     this.wishHalf();
   }
 
-  private remote(): Remote<BetweenFace> {
-    if (!this.face) {
-      this.worker = new Worker(new URL('../../workers/between.worker.ts', import.meta.url), { type: 'module' });
-      this.face = wrap<BetweenFace>(this.worker);
+  /** What the worker gives; null when it was stopped, or failed: that has been said then. */
+  private async computed<T>(work: Promise<T>): Promise<T | null> {
+    try {
+      return await work;
+    } catch (error) {
+      if (!(error instanceof WorkStopped) && !(error instanceof WorkerFailed)) this.session.onSaying(sentenceOf(error));
+      return null;
     }
-    return this.face;
-  }
-
-  /** What the worker gives; null when it is stopped meanwhile. */
-  private orStopped<T>(work: Promise<T>): Promise<T | null> {
-    return Promise.race([
-      work,
-      new Promise<null>((done) => {
-        this.giveUp = () => done(null);
-      }),
-    ]);
   }
 
   private async results(plans: Plan[], run: number): Promise<BetweenResult[] | null> {
@@ -116,7 +109,7 @@ export class BetweenDesk {
         if (run === this.run && this.state.getState().busy !== null)
           this.state.setState({ busy: (i + share) / plans.length });
       });
-      const result = await this.orStopped(this.remote().compute(job, told) as Promise<BetweenResult>);
+      const result = await this.computed(this.host.face.compute(job, told) as Promise<BetweenResult>);
       if (!result || run !== this.run) return null;
       out.push(result);
     }
@@ -173,10 +166,7 @@ export class BetweenDesk {
     this.run++;
     clearTimeout(this.timer);
     if (this.state.getState().busy === null) return;
-    this.worker?.terminate();
-    this.worker = null;
-    this.face = null;
-    this.giveUp();
+    this.host.stop();
     this.state.setState({ busy: null });
   }
 
@@ -239,19 +229,22 @@ export class BetweenDesk {
     const key = `half ${planPrint(plan)}`;
     if (this.state.getState().half?.key === key) return;
     const seen = () => this.session.shot === shot && this.view.getState().frame === frame;
-    const result = (await this.remote().compute(
-      job,
-      proxy(() => undefined),
-    )) as BetweenResult;
-    if (!seen() || !this.view.getState().halfGhost) return;
+    const silent = proxy(() => undefined);
+    // A ghost that does not come is none; it is wished for again with the next edit.
+    const result = await (this.host.face.compute(job, silent) as Promise<BetweenResult>).catch(() => null);
+    if (!result || !seen() || !this.view.getState().halfGhost) return;
     const { ink } = result.drawings[0];
-    await pictures.keepLines(key, ink);
-    if (seen()) this.state.setState({ half: { key, ink } });
+    const kept = await pictures.keepLines(key, ink).then(
+      () => true,
+      () => false,
+    );
+    if (kept && seen()) this.state.setState({ half: { key, ink } });
   }
 
   /** Where a point is on the drawings around: see core's `follow`. */
-  follow(drawings: Stroke[][], at: number, line: Id, share: number): Promise<(FollowedPlace | null)[]> {
-    return this.remote().follow(drawings, at, line, share) as Promise<(FollowedPlace | null)[]>;
+  async follow(drawings: Stroke[][], at: number, line: Id, share: number): Promise<(FollowedPlace | null)[]> {
+    const places = this.host.face.follow(drawings, at, line, share) as Promise<(FollowedPlace | null)[]>;
+    return (await this.computed(places)) ?? drawings.map(() => null);
   }
 
   close(): void {
@@ -259,6 +252,6 @@ export class BetweenDesk {
     clearTimeout(this.timer);
     clearTimeout(this.halfTimer);
     this.run++;
-    this.worker?.terminate();
+    this.host.close();
   }
 }

@@ -4,14 +4,16 @@ import { useStore } from 'zustand';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
 import { BetweenDesk } from './between-desk.ts';
+import { DeliveryDesk } from './delivery-desk.ts';
 import { PaintDesk } from './paint-desk.ts';
 import { Player, type PlayState } from './player.ts';
-import { ShotSession } from './shot-session.ts';
+import { type Opening, ShotSession } from './shot-session.ts';
 import { SoundDesk } from './sound-desk.ts';
 import { createViewStore, mendView, type ToolSettings, type ViewState, type ViewStore } from './view-state.ts';
 
 const KEEP_VIEW_MS = 250;
 const TOOLS_KEY = 'tools';
+const CARD_MS = 3000;
 
 export interface OpenShot {
   session: ShotSession;
@@ -20,17 +22,29 @@ export interface OpenShot {
   player: Player;
   betweens: BetweenDesk;
   paints: PaintDesk;
+  deliveries: DeliveryDesk;
   close(): Promise<void>;
 }
 
-export async function openShot(db: Database, id: Id, takeOver: boolean): Promise<OpenShot> {
-  const session = await ShotSession.open(db, id, takeOver);
-  const kept = await readView<Partial<ViewState>>(db, id);
-  const view = createViewStore(mendView(kept, await readSetting<ToolSettings>(db, TOOLS_KEY), session.shot));
+export async function openShot(db: Database, id: Id, opening: Opening): Promise<OpenShot> {
+  const session = await ShotSession.open(db, id, opening);
+  try {
+    return await around(db, id, session);
+  } catch (error) {
+    // The claim must not stay with a shot that is not shown.
+    await session.close().catch(() => undefined);
+    throw error;
+  }
+}
+
+/** Everything the desk needs around a session. */
+async function around(db: Database, id: Id, session: ShotSession): Promise<OpenShot> {
+  const view = createViewStore(await rememberedView(db, id, session.shot));
   const sound = new SoundDesk();
   const player = new Player(session, view, sound);
   const betweens = new BetweenDesk(session, view);
   const paints = new PaintDesk(session, view);
+  const deliveries = new DeliveryDesk(session, sound);
 
   // Sounds are decoded as they turn up in the shot: at opening, after an import, after an undo.
   const decoding = new Set<Id>();
@@ -64,7 +78,11 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
       timer = setTimeout(keepView, KEEP_VIEW_MS);
     }),
   ];
-  addEventListener('pagehide', keepView);
+  const leaving = () => {
+    session.hurry();
+    keepView();
+  };
+  addEventListener('pagehide', leaving);
   return {
     session,
     view,
@@ -72,18 +90,32 @@ export async function openShot(db: Database, id: Id, takeOver: boolean): Promise
     player,
     betweens,
     paints,
+    deliveries,
     async close() {
-      removeEventListener('pagehide', keepView);
+      removeEventListener('pagehide', leaving);
       for (const unsubscribe of unsubscribes) unsubscribe();
       player.close();
       betweens.close();
       paints.close();
+      deliveries.close();
       keepView();
-      if (!session.readOnly) await session.refreshCard(view.getState().frame).catch(() => undefined);
+      const card = session.refreshCard(view.getState().frame).catch(() => undefined);
+      // A picture for the list is not worth waiting for when it does not come.
+      await Promise.race([card, new Promise((done) => setTimeout(done, CARD_MS))]);
       await session.close();
       sound.close();
     },
   };
+}
+
+/** What was looked at last; as at first where that cannot be read. */
+async function rememberedView(db: Database, id: Id, shot: Shot): Promise<ViewState> {
+  try {
+    const kept = await readView<Partial<ViewState>>(db, id);
+    return mendView(kept, await readSetting<ToolSettings>(db, TOOLS_KEY), shot);
+  } catch {
+    return mendView(undefined, undefined, shot);
+  }
 }
 
 /** An edit or an undo may take away the layer in hand, the swatch, or the frame looked at. */
@@ -119,6 +151,12 @@ export function useOpenShot(): OpenShot {
 export function useShot<T>(select: (shot: Shot) => T): T {
   const { session } = useOpenShot();
   return useSyncExternalStore(session.subscribeAround, () => select(session.shot));
+}
+
+/** Changes when pictures asked for before have to be asked for again: the worker that painted them was started anew. */
+export function usePictureRestarts(): number {
+  const { session } = useOpenShot();
+  return useSyncExternalStore(session.subscribeAround, () => session.restarts);
 }
 
 /** The whole shot, for views that show all of it. */

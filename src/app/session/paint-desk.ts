@@ -22,9 +22,10 @@ import { revision } from '../../core/picture/index.ts';
 import { drawingsIn } from '../../core/sheet/index.ts';
 import type { Area, Drawing, Id, Layer, Stroke } from '../../core/shot/index.ts';
 import type { Bounded, PaintFace } from '../../workers/paint.worker.ts';
-import { PaintWorker } from './paint-worker.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { ViewStore } from './view-state.ts';
+import { sentenceOf, WorkerFailed, type WorkerHost, WorkStopped } from './worker-host.ts';
+import { paintHost } from './workers.ts';
 
 /** Maps kept: a few drawings painted in turn, about 10 MB each. */
 const MAPS = 6;
@@ -52,8 +53,8 @@ export class PaintDesk {
   readonly state: StoreApi<PaintState> = createStore<PaintState>(() => FIRST);
   private readonly session: ShotSession;
   private readonly view: ViewStore;
-  private readonly mapper = new PaintWorker();
-  private readonly worker = new PaintWorker();
+  private readonly mapper: WorkerHost<PaintFace>;
+  private readonly worker: WorkerHost<PaintFace>;
   private readonly maps = new Map<string, RegionMap | Promise<RegionMap | null>>();
   private run = 0;
   /** The map whose ground was touched last: touched again, it is poured. */
@@ -63,6 +64,9 @@ export class PaintDesk {
   constructor(session: ShotSession, view: ViewStore) {
     this.session = session;
     this.view = view;
+    const onDeath = (sentence: string) => session.onSaying(sentence);
+    this.mapper = paintHost(onDeath);
+    this.worker = paintHost(onDeath);
     let shot = session.shot;
     this.unsubscribe = session.subscribe(() => {
       if (session.shot === shot) return;
@@ -118,6 +122,8 @@ export class PaintDesk {
     }, QUIET_MS);
     const made = this.mapper
       .ask((face) => face.map(lines, width, height, wishes))
+      // A worker that died has said so; the region is touched again then.
+      .catch(() => null)
       .then((map) => {
         clearTimeout(slow);
         if (this.state.getState().busy?.what === 'Reading the regions') this.state.setState({ busy: null });
@@ -152,10 +158,16 @@ export class PaintDesk {
     const tell = (share: number) => {
       if (run === this.run && this.state.getState().busy) this.state.setState({ busy: { what, share } });
     };
-    const result = await this.worker.ask((face) => work(face, tell));
-    if (run !== this.run) return null;
-    this.state.setState({ busy: null });
-    return result;
+    try {
+      const result = await this.worker.ask((face) => work(face, tell));
+      return run === this.run ? result : null;
+    } catch (error) {
+      // A worker that died has said so by itself; anything else that fails is said here.
+      if (!(error instanceof WorkStopped) && !(error instanceof WorkerFailed)) this.session.onSaying(sentenceOf(error));
+      return null;
+    } finally {
+      if (run === this.run) this.state.setState({ busy: null });
+    }
   }
 
   /** One after another, drawing by drawing; null when stopped. */
@@ -315,7 +327,7 @@ export class PaintDesk {
   close(): void {
     this.unsubscribe();
     this.run++;
-    this.worker.stop();
-    this.mapper.stop();
+    this.worker.close();
+    this.mapper.close();
   }
 }

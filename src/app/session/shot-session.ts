@@ -1,20 +1,26 @@
 /**
  * One open shot: the present state, the door for edits, undo, keeping, and the picture worker that follows along.
  */
-import { type Remote, wrap } from 'comlink';
+import type { Remote } from 'comlink';
 import { diff, type History, type JournalRow, type Patch, type Recipe } from '../../core/history/index.ts';
 import { packPatches } from '../../core/sheet/index.ts';
-import type { Asset, Id, Shot } from '../../core/shot/index.ts';
+import { type Asset, type Drawing, type Id, Refused, type Shot } from '../../core/shot/index.ts';
 import {
+  answerAsking,
   type Claim,
   claimShot,
   type Database,
   Keeper,
   type KeptState,
-  openHistory,
+  type Opened,
+  openKept,
+  openToDraw,
   rowsOf,
+  takeOverShot,
 } from '../../store/index.ts';
 import type { PictureFace } from '../../workers/picture.worker.ts';
+import type { WorkerHost } from './worker-host.ts';
+import { pictureHost } from './workers.ts';
 
 /** The views around the paper follow a drawn line after this long: a frame or so. */
 const LATER_MS = 20;
@@ -22,13 +28,20 @@ const LATER_MS = 20;
 /** Why edits are not taken: another tab has the shot. */
 export type ReadOnly = 'elsewhere' | 'taken over' | null;
 
+/** How a shot that another tab may have is opened: looked at, taken over, taken over whatever that tab still holds. */
+export type Opening = 'look' | 'take over' | 'force';
+
+const ELSEWHERE = 'This shot is open in another tab, so nothing is changed here.';
+
 export class ShotSession {
   readonly db: Database;
+  /** The picture worker's functions. A question to it fails when it dies; the next one goes to a new worker. */
   readonly pictures: Remote<PictureFace>;
-  private readonly worker: Worker;
+  private readonly host: WorkerHost<PictureFace>;
   private readonly history: History;
   private readonly keeper: Keeper;
   private readonly claim: Claim | null;
+  private stopAnswering: () => void = () => {};
   private listeners = new Set<() => void>();
   private around = new Set<() => void>();
   private telling = false;
@@ -36,44 +49,83 @@ export class ShotSession {
   private following = false;
   private stepping: Promise<void> = Promise.resolve();
   readOnly: ReadOnly = null;
-  /** Called when an edit is refused because the shot is read only. */
-  onRefused: () => void = () => {};
+  /** What could not be rebuilt when the shot was opened; a sentence, empty when all could. */
+  readonly apart: string;
+  /** How often the picture worker was started anew: what it painted before is not known to it any more. */
+  restarts = 0;
+  /** Told a sentence for the person: an edit refused, a step that cannot be taken back, a worker started anew. */
+  onSaying: (sentence: string) => void = () => {};
 
-  private constructor(db: Database, history: History, snapshotSeq: number, keptAt: number, claim: Claim | null) {
+  private constructor(db: Database, opened: Opened, claim: Claim | null) {
     this.db = db;
-    this.history = history;
+    this.history = opened.history;
+    this.apart = opened.apart?.why ?? '';
     this.claim = claim;
-    this.keeper = new Keeper(db, history, snapshotSeq, keptAt);
+    this.keeper = new Keeper(db, opened);
     this.keeper.onState = () => {
       if (!this.following) this.tell();
     };
+    this.keeper.onLost = () => this.lose();
     if (!claim) this.readOnly = 'elsewhere';
-    claim?.lost.then(() => {
-      this.keeper.abandon();
-      this.readOnly = 'taken over';
-      this.tell();
-    });
-    this.worker = new Worker(new URL('../../workers/picture.worker.ts', import.meta.url), { type: 'module' });
-    this.pictures = wrap<PictureFace>(this.worker);
-    void this.pictures.open(history.shot);
+    else this.stopAnswering = answerAsking(this.shot.id, () => this.handOver());
+    claim?.lost.then(() => this.lose());
+    this.host = pictureHost(
+      (face) => this.bringUp(face),
+      (sentence) => {
+        this.restarts++;
+        this.onSaying(sentence);
+        this.tell();
+      },
+    );
+    this.pictures = this.host.face;
   }
 
-  /** Opens a kept shot. @throws Error with a sentence when it is not there. */
-  static async open(db: Database, id: Id, takeOver: boolean): Promise<ShotSession> {
-    const claim = await claimShot(id, takeOver);
+  /**
+   * Opens a kept shot. @throws Error with a sentence when it is not there, ShotElsewhere when the tab that has it cannot
+   * hand it over
+   */
+  static async open(db: Database, id: Id, opening: Opening): Promise<ShotSession> {
+    const claim = (await claimShot(id)) ?? (opening === 'look' ? null : await takeOverShot(id, opening === 'force'));
     try {
-      const row = await db.shots.get(id);
-      const snapshotSeq = (await db.snapshots.get(id))?.marks.seq ?? 0;
-      const history = await openHistory(db, id);
-      const session = new ShotSession(db, history, snapshotSeq, row?.changedAt ?? Date.now(), claim);
-      for (const asset of await rowsOf(db.assets, id).toArray()) {
-        if (history.shot.assets[asset.id]?.kind === 'pictures') await session.pictures.putFile(asset.id, asset.blob);
-      }
-      return session;
+      const opened = claim ? await openToDraw(db, id, claim.taken) : await openKept(db, id);
+      return new ShotSession(db, opened, claim);
     } catch (error) {
       claim?.release();
       throw error;
     }
+  }
+
+  /** Brings a picture worker that has just been started to the present shot and its pictures. */
+  private bringUp(face: Remote<PictureFace>): void {
+    // The first message is the shot: edits made from now on follow it in order.
+    void face.open(this.shot);
+    void rowsOf(this.db.assets, this.shot.id).each(({ id, blob }) => {
+      if (this.shot.assets[id]?.kind === 'pictures') void face.putFile(id, blob);
+    });
+  }
+
+  /** Another tab asks for the shot: what is in hand is kept, then it may have it. Resolves to what could not be kept. */
+  private async handOver(): Promise<number> {
+    if (this.readOnly) return 0;
+    // From now on nothing is changed here, so that nothing is changed after the last row.
+    this.readOnly = 'taken over';
+    await this.stepping;
+    const unkept = await this.keeper.flushed();
+    if (unkept > 0) {
+      this.readOnly = null;
+      this.tell();
+      return unkept;
+    }
+    this.lose();
+    this.claim?.release();
+    return 0;
+  }
+
+  private lose(): void {
+    this.keeper.abandon();
+    this.stopAnswering();
+    this.readOnly = 'taken over';
+    this.tell();
   }
 
   get shot(): Shot {
@@ -82,6 +134,21 @@ export class ShotSession {
 
   get kept(): KeptState {
     return this.keeper.state;
+  }
+
+  /** How many changes are in memory only. */
+  get unkept(): number {
+    return this.keeper.unkept;
+  }
+
+  /** Whether leaving now would lose changes. */
+  get wouldLose(): boolean {
+    return this.keeper.wouldLose;
+  }
+
+  /** The page is going: what waits is handed to the browser at once. */
+  hurry(): void {
+    this.keeper.hurry();
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -118,16 +185,49 @@ export class ShotSession {
     return this.history.label(kind);
   }
 
-  /** The door for edits. Returns false when nothing changed or edits are not taken. */
+  /** The door for edits. Returns false when nothing changed or the edit is not taken; why not is said then. */
   change(label: string, recipe: Recipe, joinKey = ''): boolean {
     if (this.readOnly) {
-      this.onRefused();
+      this.onSaying(ELSEWHERE);
       return false;
     }
-    const row = this.history.change(label, recipe, joinKey);
-    if (!row) return false;
-    this.follow(row, row.patches);
-    return true;
+    try {
+      const row = this.history.change(label, recipe, joinKey);
+      if (!row) return false;
+      this.follow(row, row.patches);
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      this.onSaying(error.message);
+      return false;
+    }
+  }
+
+  /**
+   * The door for work that took its time: done to the drawings that are as they were when it began; one that the hand, an
+   * undo or another piece of work has changed meanwhile stays as it is. Returns those that were left.
+   */
+  changeWhereSame<T extends { drawing: Drawing }>(
+    label: string,
+    done: readonly T[],
+    apply: (own: Drawing, result: T) => void,
+    joinKey = '',
+  ): { changed: boolean; left: Drawing[] } {
+    const left: Drawing[] = [];
+    const same: T[] = [];
+    for (const each of done) {
+      const now = this.shot.drawings[each.drawing.id];
+      if (now && now.ink === each.drawing.ink && now.paint === each.drawing.paint) same.push(each);
+      else left.push(each.drawing);
+    }
+    const changed = this.change(
+      label,
+      (shot) => {
+        for (const each of same) apply(shot.drawings[each.drawing.id], each);
+      },
+      joinKey,
+    );
+    return { changed, left };
   }
 
   /** The same for a line the pen has just drawn: nothing may stand between it and the next one. */
@@ -136,23 +236,41 @@ export class ShotSession {
     return this.change(label, recipe);
   }
 
-  /** Takes back or does again one step; in order, however fast the keys come. */
+  /** Takes back or does again one step; in order, however fast the keys come. One that cannot be done is said. */
   step(kind: 'undo' | 'redo'): Promise<void> {
-    this.stepping = this.stepping.then(async () => {
-      if (!this.can(kind)) return;
+    this.stepping = this.stepping.then(() => this.stepNow(kind)).catch(() => undefined);
+    return this.stepping;
+  }
+
+  private async stepNow(kind: 'undo' | 'redo'): Promise<void> {
+    if (this.readOnly) return;
+    if (!this.can(kind)) {
+      if (kind === 'undo' && this.history.letGo > 0)
+        this.onSaying('The edits before this cannot be taken back any more: they were let go to save room.');
+      return;
+    }
+    const before = this.history.shot;
+    try {
       await this.keeper.recall(kind);
-      const before = this.history.shot;
       const row = this.history.step(kind);
       if (!row) return;
       // The worker has no journal: it gets the outcome as patches.
       this.follow(row, diff(before, this.history.shot).patches);
-    });
-    return this.stepping;
+    } catch {
+      // The record of this step is damaged, so those behind it cannot be reached either. The shot itself is as it was.
+      this.history.letGoAll(kind);
+      this.onSaying(
+        kind === 'undo'
+          ? 'The edits before this cannot be taken back: their record is damaged. The shot is as it was.'
+          : 'The edits taken back cannot be done again: their record is damaged. The shot is as it was.',
+      );
+      this.tell();
+    }
   }
 
   private follow(row: JournalRow, patches: Patch[]): void {
     // The worker first: whoever hears of the edit may ask it for a picture at once. Then kept, while the views follow.
-    void this.pictures.apply(packPatches(patches));
+    this.host.tell((face) => face.apply(packPatches(patches)));
     this.following = true;
     this.keeper.append(row);
     this.following = false;
@@ -162,12 +280,12 @@ export class ShotSession {
   /** Keeps the bytes of files, then names them all in the shot together with whatever uses them, as one change. */
   async takeFiles(files: { asset: Asset; file: Blob }[], label: string, use: Recipe): Promise<boolean> {
     if (this.readOnly) {
-      this.onRefused();
+      this.onSaying(ELSEWHERE);
       return false;
     }
     for (const { asset, file } of files) {
       await this.db.assets.put({ shotId: this.shot.id, id: asset.id, blob: file });
-      if (asset.kind === 'pictures') await this.pictures.putFile(asset.id, file);
+      if (asset.kind === 'pictures') this.host.tell((face) => face.putFile(asset.id, file));
     }
     return this.change(label, (shot) => {
       for (const { asset } of files) shot.assets[asset.id] = asset;
@@ -183,14 +301,19 @@ export class ShotSession {
   /** Refreshes the picture in the list of shots. */
   async refreshCard(frame: number): Promise<void> {
     const thumb = await this.pictures.card(frame);
-    await this.db.shots.update(this.shot.id, { thumb });
+    if (!this.readOnly) await this.db.shots.update(this.shot.id, { thumb });
   }
 
+  /** Keeps what waits, then ends. The claim goes last, whatever happens: no shot stays locked by a tab that has left it. */
   async close(): Promise<void> {
-    await this.stepping;
-    if (!this.readOnly) await this.keeper.close();
-    else this.keeper.abandon();
-    this.claim?.release();
-    this.worker.terminate();
+    try {
+      await this.stepping;
+      if (!this.readOnly) await this.keeper.close();
+    } finally {
+      this.keeper.abandon();
+      this.stopAnswering();
+      this.claim?.release();
+      this.host.close();
+    }
   }
 }

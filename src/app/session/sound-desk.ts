@@ -1,10 +1,11 @@
 /** The browser's sound: decoding, waveforms, playing in time, hearing a single frame, trying sounds out. */
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { BadFile, type Clip, type Id, type Shot } from '../../core/shot/index.ts';
 import { mix, type Peaks, type Sound, sampleOfFrame, toStereo } from '../../core/sound/index.ts';
 import type { FixedSound, Reading, SpokenWord } from '../../core/speech/index.ts';
-import type { ReadLine, SoundFace, Words } from '../../workers/sound.worker.ts';
+import type { ReadLine, Words } from '../../workers/sound.worker.ts';
 import { MixRun } from './mix-run.ts';
+import { soundHost } from './workers.ts';
 
 /** Ramps at both ends of a scrubbed piece, seconds. */
 const RAMP = 0.005;
@@ -15,8 +16,8 @@ export class SoundDesk {
   readonly context = new AudioContext({ latencyHint: 'interactive' });
   /** All that is heard goes through here. */
   readonly out: GainNode = new GainNode(this.context);
-  private readonly worker = new Worker(new URL('../../workers/sound.worker.ts', import.meta.url), { type: 'module' });
-  private readonly face: Remote<SoundFace> = wrap<SoundFace>(this.worker);
+  private readonly host = soundHost();
+  private readonly face = this.host.face;
   private readonly decoded = new Map<Id, Sound>();
   private readonly waves = new Map<Id, Peaks>();
   private runs: { run: MixRun; over: number }[] = [];
@@ -175,7 +176,7 @@ export class SoundDesk {
 
   close(): void {
     this.stopAll();
-    this.worker.terminate();
+    this.host.close();
     void this.context.close();
   }
 }

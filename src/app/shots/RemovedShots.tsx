@@ -1,24 +1,52 @@
+import { useState } from 'react';
 import { deleteShot, putBackShot, type ShotRow } from '../../store/index.ts';
+import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
+import { sentence, sizeInWords } from '../parts/files.ts';
+import { Window } from '../parts/Window.tsx';
 
-/** Removed shots wait here until they are put back or deleted for good. */
+/** Removed shots wait here until they are put back or deleted for good, which is asked about: nothing brings them back then. */
 export function RemovedShots({ rows }: { rows: ShotRow[] }) {
+  const [asked, setAsked] = useState<ShotRow | null>(null);
   if (rows.length === 0) return null;
+  const attempt = (work: Promise<void>) => void work.catch((error) => say(sentence(error)));
+  const remove = (row: ShotRow) => {
+    setAsked(null);
+    attempt(deleteShot(db, row.id).then(() => say(`“${row.title}” is deleted for good.`)));
+  };
   return (
     <section className="mt-10" aria-label="Removed shots">
       <h2 className="mb-2 font-title text-lg font-semibold">Removed</h2>
       <ul className="divide-y divide-rule rounded-md border border-rule bg-lower">
         {rows.map((row) => (
           <li key={row.id} className="flex items-center gap-2 px-3 py-1.5">
-            <span className="flex-1">{row.title}</span>
-            <Button onClick={() => void putBackShot(db, row.id)}>Put back</Button>
-            <Button look="danger" onClick={() => void deleteShot(db, row.id)}>
+            <span className="flex-1">
+              {row.title}
+              {row.room !== undefined && <span className="ml-2 text-sm text-second">{sizeInWords(row.room)}</span>}
+            </span>
+            <Button onClick={() => attempt(putBackShot(db, row.id))}>Put back</Button>
+            <Button look="danger" onClick={() => setAsked(row)}>
               Delete for good
             </Button>
           </li>
         ))}
       </ul>
+      {asked && (
+        <Window
+          open
+          onOpenChange={(shown) => !shown && setAsked(null)}
+          title={`Delete “${asked.title}” for good?`}
+          about="Its drawings, its sounds and its undo go with it. Nothing brings them back."
+        >
+          <div className="flex justify-end gap-2">
+            <Button onClick={() => setAsked(null)}>Keep it</Button>
+            <Button look="danger" onClick={() => remove(asked)}>
+              Delete it for good
+            </Button>
+          </div>
+        </Window>
+      )}
     </section>
   );
 }

@@ -2,12 +2,12 @@ import MoreHorizontal from 'lucide-react/icons/ellipsis';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { lengthInWords } from '../../core/shot/index.ts';
-import { duplicateShot, openHistory, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
+import { duplicateShot, openKept, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
 import { saveShotFile } from '../frame/save-shot-file.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { IconButton } from '../parts/Button.tsx';
-import { sentence } from '../parts/files.ts';
+import { sentence, sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 
@@ -74,6 +74,7 @@ export function ShotCard({ row }: { row: ShotRow }) {
             Made {WHEN.format(row.madeAt)}
             <br />
             Changed {WHEN.format(row.changedAt)}
+            {row.room !== undefined && ` · ${sizeInWords(row.room)}`}
           </p>
         </div>
         <Menu
@@ -88,7 +89,7 @@ export function ShotCard({ row }: { row: ShotRow }) {
             { name: 'Duplicate', run: () => attempt(() => duplicateShot(db, row.id)) },
             {
               name: 'Save the shot file',
-              run: () => attempt(async () => saveShotFile((await openHistory(db, row.id)).shot)),
+              run: () => attempt(async () => saveShotFile((await openKept(db, row.id)).history.shot)),
             },
             null,
             {

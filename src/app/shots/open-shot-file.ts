@@ -1,22 +1,22 @@
-import { wrap } from 'comlink';
 import { BadFile } from '../../core/shot/index.ts';
 import { LARGEST_SHOT_FILE } from '../../core/shotfile/index.ts';
 import { addShot } from '../../store/index.ts';
-import type { ShotFileFace, ShotFileParts } from '../../workers/shotfile.worker.ts';
+import type { ShotFileParts } from '../../workers/shotfile.worker.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { sentence } from '../parts/files.ts';
+import { shotFileHost } from '../session/workers.ts';
 import { makeCard } from './card.ts';
 
 /** Reads a shot file in a worker, so that a large one does not stop the window. */
 export async function parseShotFile(bytes: Uint8Array<ArrayBuffer>): Promise<ShotFileParts> {
-  const worker = new Worker(new URL('../../workers/shotfile.worker.ts', import.meta.url), { type: 'module' });
+  const host = shotFileHost();
   try {
-    const result = await wrap<ShotFileFace>(worker).read(bytes);
+    const result = await host.face.read(bytes);
     if ('bad' in result) throw new BadFile(result.bad);
     return result;
   } finally {
-    worker.terminate();
+    host.close();
   }
 }
 

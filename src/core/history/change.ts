@@ -1,5 +1,6 @@
 import { create } from 'mutative';
 import type { Shot } from '../shot/model.ts';
+import { checkBounds } from './bounds.ts';
 import { diff, type PatchPair } from './patch.ts';
 
 export type Recipe = (draft: Shot) => void;
@@ -11,11 +12,14 @@ export interface Changed extends PatchPair {
 /**
  * The one door for every edit: runs `recipe` on a draft and returns the new shot with the patches there and back, or
  * null when nothing changed. The old shot is untouched and shares with the new one all that stayed.
+ * @throws Refused when the edit makes what a shot cannot hold
  */
 export function change(shot: Shot, recipe: Recipe): Changed | null {
   const next = create(shot, (draft) => {
     recipe(draft as Shot);
   }) as Shot;
   const pair = diff(shot, next);
-  return pair.patches.length === 0 ? null : { shot: next, ...pair };
+  if (pair.patches.length === 0) return null;
+  checkBounds(next, pair.patches);
+  return { shot: next, ...pair };
 }

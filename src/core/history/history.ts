@@ -5,7 +5,9 @@ import { applyPatches, type Patch } from './patch.ts';
 /** A row of the journal: an edit, or the taking back / doing again of earlier edits (their sequence numbers in `of`). */
 export type JournalRow =
   | { seq: number; at: number; kind: 'do'; label: string; patches: Patch[]; inverse: Patch[]; joins: boolean }
-  | { seq: number; at: number; kind: 'undo' | 'redo'; of: number[] };
+  | { seq: number; at: number; kind: 'undo' | 'redo'; of: number[] }
+  /** The shot was taken over here: whoever wrote it before cannot add to it any more. Changes nothing in the shot. */
+  | { seq: number; at: number; kind: 'taken over' };
 
 export type Edit = Extract<JournalRow, { kind: 'do' }>;
 
@@ -14,6 +16,8 @@ export interface HistoryMarks {
   seq: number;
   done: number[][];
   undone: number[][];
+  /** Steps that are older than `done` and can no longer be taken back. Absent in what earlier versions kept: none. */
+  letGo?: number;
 }
 
 /**
@@ -26,6 +30,8 @@ export class History {
   seq: number;
   readonly done: number[][];
   readonly undone: number[][];
+  /** Steps before `done` that can no longer be taken back: to save room, or because their record is damaged. */
+  letGo: number;
   private edits = new Map<number, Edit>();
   private lastJoin = '';
 
@@ -34,10 +40,40 @@ export class History {
     this.seq = marks.seq;
     this.done = marks.done.map((step) => [...step]);
     this.undone = marks.undone.map((step) => [...step]);
+    this.letGo = marks.letGo ?? 0;
   }
 
   get marks(): HistoryMarks {
-    return { seq: this.seq, done: this.done.map((s) => [...s]), undone: this.undone.map((s) => [...s]) };
+    return {
+      seq: this.seq,
+      done: this.done.map((s) => [...s]),
+      undone: this.undone.map((s) => [...s]),
+      letGo: this.letGo,
+    };
+  }
+
+  /** Keeps only the newest `count` steps that can be taken back. */
+  keepSteps(count: number): void {
+    const gone = Math.max(0, this.done.length - count);
+    this.done.splice(0, gone);
+    this.letGo += gone;
+  }
+
+  /** Lets all steps of one kind go: their record cannot be used. */
+  letGoAll(kind: 'undo' | 'redo'): void {
+    if (kind === 'undo') this.keepSteps(0);
+    else this.undone.length = 0;
+  }
+
+  /** Says that the shot is taken over here; the row must be added to the journal before anything else. */
+  takeOver(now = Date.now()): JournalRow {
+    this.seq++;
+    return { seq: this.seq, at: now, kind: 'taken over' };
+  }
+
+  /** Takes a shot that was put right while it was opened; nothing of that can be taken back. */
+  mend(shot: Shot): void {
+    this.shot = shot;
   }
 
   /** Hands in edits read back from the keeping. */
@@ -64,6 +100,10 @@ export class History {
   replay(row: JournalRow): void {
     if (row.kind === 'do') {
       this.take(row, applyPatches(this.shot, row.patches));
+      return;
+    }
+    if (row.kind === 'taken over') {
+      this.seq = row.seq;
       return;
     }
     const from = row.kind === 'undo' ? this.done : this.undone;

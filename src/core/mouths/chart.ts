@@ -15,6 +15,7 @@ import {
   type Shot,
   type Stroke,
 } from '../shot/model.ts';
+import { mendReferences } from '../shot/references.ts';
 import { placeMap } from './guide.ts';
 
 /** What a mouth is called on the sheet. */
@@ -94,8 +95,8 @@ export function duplicateChart(shot: Shot, id: Id, name: string): MouthChart {
 /** Takes a chart away; mouths put down from it stay drawings. */
 export function removeChart(shot: Shot, id: Id): void {
   const chart = chartOf(shot, id);
-  for (const { drawing } of chart.mouths) delete shot.drawings[drawing];
   shot.charts.splice(shot.charts.indexOf(chart), 1);
+  mendReferences(shot, plain);
 }
 
 /** Thinnest a small mouth's line gets, paper pixels. */

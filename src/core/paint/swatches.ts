@@ -1,6 +1,15 @@
 /** Edits of the palettes, written for use inside a `change()` recipe. All palettes of a shot hold the same swatch ids. */
 import { plain } from '../history/draft.ts';
-import { type Id, makeSwatch, newId, paletteAt, type Shot, type Swatch, usesOn } from '../shot/index.ts';
+import {
+  type Id,
+  makeSwatch,
+  mendReferences,
+  newId,
+  paletteAt,
+  type Shot,
+  type Swatch,
+  usesOn,
+} from '../shot/index.ts';
 
 /** Adds a swatch to every palette with the same first colour; returns its id. */
 export function addSwatch(shot: Shot, name: string, colour: string, group = ''): Id {
@@ -27,8 +36,12 @@ export function colourSwatch(
   if (swatch) Object.assign(swatch, part);
 }
 
-export function removeSwatch(shot: Shot, id: Id): void {
-  for (const palette of shot.palettes) palette.swatches = palette.swatches.filter((swatch) => swatch.id !== id);
+/** Takes swatches out of every palette; whatever still has one takes the first that is left. The last swatch stays. */
+export function removeSwatches(shot: Shot, ids: Id[]): void {
+  const gone = new Set(ids);
+  if (shot.palettes[0].swatches.every(({ id }) => gone.has(id))) gone.delete(shot.palettes[0].swatches[0].id);
+  for (const palette of shot.palettes) palette.swatches = palette.swatches.filter(({ id }) => !gone.has(id));
+  mendReferences(shot, plain);
 }
 
 /** Brings a swatch to where another stands, into its group, in every palette. */

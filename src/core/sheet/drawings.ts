@@ -3,6 +3,7 @@ import { plain } from '../history/draft.ts';
 import { newId } from '../shot/ids.ts';
 import { makeDrawing } from '../shot/make.ts';
 import { type Drawing, type Exposure, type Id, type Layer, type Shot, STAGES } from '../shot/model.ts';
+import { mendReferences } from '../shot/references.ts';
 import { shownRun, touched, writtenOut } from './exposures.ts';
 import { expose, write } from './holds.ts';
 import { exposuresOf, layerOf, retimeLayer, type Span, setExposures } from './timing.ts';
@@ -177,10 +178,12 @@ export function unusedDrawings(shot: Shot, layerId: Id): Drawing[] {
   return drawingsOfLayer(shot, layerId).filter(({ id }) => !exposed.has(id));
 }
 
-/** Removes drawings from the shot for good (undo brings them back). Those on the sheet are left. */
+/** Removes drawings from the shot for good, and whatever named them (undo brings all back). Those on the sheet are left. */
 export function removeUnused(shot: Shot, ids: Id[]): void {
   const exposed = exposedDrawings(shot);
-  for (const id of ids) if (!exposed.has(id)) delete shot.drawings[id];
+  const gone = ids.filter((id) => !exposed.has(id) && Object.hasOwn(plain(shot.drawings), id));
+  for (const id of gone) delete shot.drawings[id];
+  if (gone.length > 0) mendReferences(shot, plain);
 }
 
 /** Numbers a layer's drawings from 1 in the order in which the sheet first shows them; unused ones come after. */

@@ -1,8 +1,9 @@
 /** Whole layers: traced over, doubled, merged, moved, removed. For `change()` recipes. */
 import { plain } from '../history/draft.ts';
 import { newId } from '../shot/ids.ts';
-import { makeDrawing, makeLayer } from '../shot/make.ts';
+import { longerName, makeDrawing, makeLayer } from '../shot/make.ts';
 import type { CellRef, Drawing, Exposure, Id, Layer, Shot } from '../shot/model.ts';
+import { mendReferences } from '../shot/references.ts';
 import { BadTiming } from './bad-timing.ts';
 import { copyDrawing, nextNumber } from './drawings.ts';
 import { cellKey, sameCell, shownRun, tidy, totalFrames } from './exposures.ts';
@@ -25,7 +26,7 @@ function withCells(exposures: Exposure[], cell: (source: CellRef) => CellRef): E
  */
 export function addTraceOver(shot: Shot, sourceId: Id): Layer {
   const source = layerOf(shot, sourceId);
-  const layer = makeLayer(`${source.name}, traced`, source.purpose === 'rough' ? 'clean' : 'rough', {
+  const layer = makeLayer(longerName(source.name, ', traced'), source.purpose === 'rough' ? 'clean' : 'rough', {
     guide: false,
     afterLast: source.afterLast,
   });
@@ -43,12 +44,12 @@ export function addTraceOver(shot: Shot, sourceId: Id): Layer {
 export function duplicateLayer(shot: Shot, sourceId: Id): Layer {
   const source = layerOf(shot, sourceId);
   const plainSource = plain(source);
-  const layer: Layer = { ...plainSource, id: newId(), name: `${source.name}, copy`, locked: false };
+  const layer: Layer = { ...plainSource, id: newId(), name: longerName(source.name, ', copy'), locked: false };
   const copies = new Map<Id, Id>();
   const copyOf = (id: Id): Id => {
     if (!copies.has(id)) {
-      const { number, label, role } = shot.drawings[id];
-      copies.set(id, copyDrawing(shot, shot.drawings[id], layer.id, { number, label, role }).id);
+      const { number, label, role, spacing } = shot.drawings[id];
+      copies.set(id, copyDrawing(shot, shot.drawings[id], layer.id, { number, label, role, spacing }).id);
     }
     return copies.get(id)!;
   };
@@ -137,14 +138,17 @@ export function mergeDown(shot: Shot, upperId: Id): Layer {
   setExposures(shot, lower, tidy(exposures));
   for (const drawing of Object.values(drawings))
     if (drawing.layerId === upperId && !moved.has(drawing.id)) own(drawing);
+  // Whatever named the upper layer names the merged one now.
+  if (shot.mouthGuide.head === upperId) shot.mouthGuide.head = lower.id;
+  for (const { clips } of shot.tracks) for (const clip of clips) if (clip.follows === upperId) clip.follows = lower.id;
   shot.layers = shot.layers.filter(({ id }) => id !== upperId);
   return lower;
 }
 
-/** Removes a layer with its drawings. Undo brings both back. */
+/** Removes a layer with its drawings, and whatever named them. Undo brings all back. */
 export function removeLayer(shot: Shot, id: Id): void {
   shot.layers = shot.layers.filter((layer) => layer.id !== id);
-  for (const drawing of Object.values(shot.drawings)) if (drawing.layerId === id) delete shot.drawings[drawing.id];
+  mendReferences(shot, plain);
 }
 
 /** Moves a layer to another place in the stack (0 = bottom). */

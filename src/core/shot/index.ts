@@ -4,4 +4,6 @@ export * from './make.ts';
 export * from './model.ts';
 export * from './older.ts';
 export * from './palette.ts';
+export * from './references.ts';
+export * from './refused.ts';
 export * from './timecode.ts';

@@ -37,12 +37,37 @@ export const LIMITS = {
   /** Letters of one written sound. */
   maxSound: 24,
   maxCharts: 24,
+  maxLayers: 500,
+  maxPalettes: 64,
   maxSwatches: 4096,
+  /** Clips of one track. */
+  maxClips: 5000,
+  maxDrawings: 50_000,
+  /** Lines, and areas, of one drawing. */
+  maxLines: 50_000,
+  /** Points of one line, and of one ring of an area. */
+  maxPoints: 1_000_000,
+  /** Files brought into a shot. */
+  maxAssets: 5000,
+  /** Lines drawn over the pictures of one clip. */
+  maxStudyLines: 5000,
+  /** What one drawing is settled about with another, entries of each kind. */
+  maxSettled: 1_000_000,
+  maxVanishing: 3,
+  /** Farthest a point may lie from the paper's corner, paper pixels. */
+  far: 1_000_000,
+  /** A shot file, packed or unpacked: more would not fit the browser's memory. */
+  maxFileBytes: 1024 ** 3,
   /** Width of a soft edge, paper pixels. */
   maxSoft: 200,
   /** Ticks of a timing chart. */
   maxTicks: 40,
 } as const;
+
+/** A name with something added to its end, cut so that it stays within bounds. */
+export function longerName(name: string, end: string, most: number = LIMITS.maxTitle): string {
+  return `${name.slice(0, Math.max(0, most - end.length))}${end}`;
+}
 
 export interface PaperSize {
   name: string;

@@ -4,6 +4,7 @@ import { moveClip } from '../sheet/pins.ts';
 import { newId } from '../shot/ids.ts';
 import { LIMITS, makeTrack } from '../shot/make.ts';
 import type { Clip, Id, Shot, Track } from '../shot/model.ts';
+import { mendReferences } from '../shot/references.ts';
 import { clipSeconds, findClip } from './clips.ts';
 
 /** Shortest part of a sound a clip can be, seconds. */
@@ -159,7 +160,7 @@ export function duplicateClip(shot: Shot, id: Id, times = 1): Id | null {
 export function removeClip(shot: Shot, id: Id): void {
   const { clip, track } = clipOf(shot, id);
   track.clips.splice(track.clips.indexOf(clip), 1);
-  shot.reading = plain(shot.reading).filter((sound) => sound.clip !== id);
+  mendReferences(shot, plain);
 }
 
 /** What a clip's edge is drawn to, near `frame`: the beginnings of drawings, ends and beginnings of other clips. */

@@ -1,0 +1,21 @@
+import X from 'lucide-react/icons/x';
+import { useStore } from 'zustand';
+import { IconButton } from '../parts/Button.tsx';
+import { useOpenShot } from '../session/open-shot.ts';
+
+/** A delivery under way, seen from every view, with its stop. */
+export function Delivering() {
+  const { deliveries } = useOpenShot();
+  const work = useStore(deliveries.state, (state) => state.work);
+  if (!work) return null;
+  const share = Math.round(work.part * 100);
+  return (
+    <span role="status" data-testid="delivering" className="flex items-center gap-1.5 text-sm whitespace-nowrap">
+      {work.format}
+      <progress aria-label={`Writing ${work.format}`} className="h-1.5 w-14 accent-accent" value={share} max={100} />
+      <IconButton label="Stop the delivery" onClick={() => deliveries.stop()}>
+        <X size={14} />
+      </IconButton>
+    </span>
+  );
+}

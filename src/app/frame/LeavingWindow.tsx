@@ -1,0 +1,53 @@
+import { useEffect } from 'react';
+import { useBlocker } from 'react-router';
+import { Button } from '../parts/Button.tsx';
+import { Window } from '../parts/Window.tsx';
+import { type OpenShot, useOpenShot } from '../session/open-shot.ts';
+import { saveShotFile } from './save-shot-file.ts';
+
+/** What leaving the shot now would cost, in a sentence; empty when nothing. */
+function costOfLeaving({ session, deliveries }: OpenShot): string {
+  if (session.wouldLose) {
+    const { unkept } = session;
+    return `${unkept} ${unkept === 1 ? 'change is' : 'changes are'} not kept by the browser and would be gone. Save the shot file first.`;
+  }
+  const { work } = deliveries.state.getState();
+  return work ? `A delivery (${work.format}) is being written and would be stopped.` : '';
+}
+
+/** Asks before work is left behind: within the application by a window, before the page goes by the browser's own question. */
+export function LeavingWindow() {
+  const open = useOpenShot();
+  const { id } = open.session.shot;
+  const blocker = useBlocker(
+    ({ nextLocation }) => !nextLocation.pathname.startsWith(`/shot/${id}/`) && costOfLeaving(open) !== '',
+  );
+  useEffect(() => {
+    const ask = (event: BeforeUnloadEvent) => {
+      if (costOfLeaving(open)) event.preventDefault();
+    };
+    addEventListener('beforeunload', ask);
+    return () => removeEventListener('beforeunload', ask);
+  }, [open]);
+  if (blocker.state !== 'blocked') return null;
+  return (
+    <Window
+      open
+      onOpenChange={(shown) => !shown && blocker.reset()}
+      title="Leave this shot?"
+      about={costOfLeaving(open) || 'Everything is kept by now.'}
+    >
+      <div className="flex justify-end gap-2">
+        {open.session.wouldLose && (
+          <Button onClick={() => void saveShotFile(open.session.shot)}>Save the shot file</Button>
+        )}
+        <Button look="danger" onClick={() => blocker.proceed()}>
+          Leave
+        </Button>
+        <Button look="main" onClick={() => blocker.reset()}>
+          Stay
+        </Button>
+      </div>
+    </Window>
+  );
+}

@@ -1,0 +1,423 @@
+/**
+ * What in a shot names something else of it, and what becomes of the name when its target goes. Every place that names
+ * another by id is an entry here: removing, opening, reading files, copying and the tests go through this list.
+ */
+import type { CellRef, Id, Layer, Passage, Shot } from './model.ts';
+import { usesOn } from './palette.ts';
+
+/** What can be named. A holder has drawings: a layer, or a mouth chart. */
+export type Target =
+  | 'layer'
+  | 'holder'
+  | 'drawing'
+  | 'pictures'
+  | 'sound'
+  | 'clip'
+  | 'exposure'
+  | 'swatch'
+  | 'palette'
+  | 'chart'
+  | 'line'
+  | 'arc';
+
+/** One place that names something. */
+interface Place {
+  id: Id;
+  /** Puts the place right when `id` is no more; runs on the shot it was found in, or on a draft of it. */
+  mend(shot: Shot): void;
+}
+
+interface Reference {
+  /** The place in words: "the model sheet". */
+  what: string;
+  to: Target;
+  /** What happens when the target goes, in words. */
+  fate: string;
+  /**
+   * `mends`: put right at once, wherever the target is removed. `needed`: nothing in the application leaves it dangling; a
+   * file where it does is refused, a kept shot is put right. `waits`: may name what is not there, and is passed over until
+   * it is back.
+   */
+  kind: 'mends' | 'needed' | 'waits';
+  places(shot: Shot): Iterable<Place>;
+}
+
+function cellNames(cell: CellRef | null, kind: CellRef['kind']): Id | null {
+  if (cell?.kind !== kind) return null;
+  return cell.kind === 'drawing' ? cell.drawing : cell.asset;
+}
+
+/** Exposures that name something of a kind: one place for each layer and each thing named there. */
+function* cellsOf(shot: Shot, kind: CellRef['kind']): Iterable<Place> {
+  for (const { id: layerId, exposures } of shot.layers) {
+    const named = new Set(exposures.map(({ cell }) => cellNames(cell, kind)));
+    for (const id of named) {
+      if (id === null) continue;
+      yield {
+        id,
+        mend: (draft) => {
+          const layer = draft.layers.find((each) => each.id === layerId);
+          if (layer) layer.exposures = blanked(layer, (cell) => cellNames(cell, kind) === id);
+        },
+      };
+    }
+  }
+}
+
+/** A layer's exposures with some cells empty; frozen, as every list of exposures is. */
+function blanked(layer: Layer, gone: (cell: CellRef | null) => boolean): Layer['exposures'] {
+  const exposures = layer.exposures.map((each) => (gone(each.cell) ? { ...each, cell: null } : each));
+  return Object.freeze(exposures) as Layer['exposures'];
+}
+
+function modelPlaces(kind: CellRef['kind']) {
+  return function* (shot: Shot): Iterable<Place> {
+    const id = cellNames(shot.model, kind);
+    if (id !== null)
+      yield {
+        id,
+        mend: (draft) => {
+          draft.model = null;
+        },
+      };
+  };
+}
+
+/** Lines and areas by the swatches they have: one place for each swatch that is used. */
+function* swatchPlaces(shot: Shot): Iterable<Place> {
+  for (const id of usesOn(Object.values(shot.drawings)).keys()) {
+    yield {
+      id,
+      mend: (draft) => {
+        const first = draft.palettes[0].swatches[0]?.id;
+        if (!first) return;
+        for (const [own, { ink, paint }] of Object.entries(shot.drawings)) {
+          if (![...ink, ...paint].some(({ swatch }) => swatch === id)) continue;
+          const drawing = draft.drawings[own];
+          drawing.ink = ink.map((each) => (each.swatch === id ? { ...each, swatch: first } : each));
+          drawing.paint = paint.map((each) => (each.swatch === id ? { ...each, swatch: first } : each));
+        }
+      },
+    };
+  }
+}
+
+const withoutPassages = (draft: Shot, gone: (passage: Passage) => boolean) => {
+  draft.passages = draft.passages.filter((each) => !gone(each));
+};
+
+export const REFERENCES: readonly Reference[] = [
+  {
+    what: 'a drawing of a layer or a mouth chart',
+    to: 'holder',
+    fate: 'the drawing goes too',
+    kind: 'needed',
+    *places(shot) {
+      for (const { id, layerId } of Object.values(shot.drawings))
+        yield { id: layerId, mend: (draft) => void delete draft.drawings[id] };
+    },
+  },
+  {
+    what: 'a drawing shown on the sheet',
+    to: 'drawing',
+    fate: 'its cells are empty',
+    kind: 'needed',
+    places: (shot) => cellsOf(shot, 'drawing'),
+  },
+  {
+    what: 'a picture shown on the sheet',
+    to: 'pictures',
+    fate: 'its cells are empty',
+    kind: 'needed',
+    places: (shot) => cellsOf(shot, 'picture'),
+  },
+  {
+    what: 'a mouth of a chart',
+    to: 'drawing',
+    fate: 'the mouth is not drawn any more',
+    kind: 'needed',
+    *places(shot) {
+      for (const chart of shot.charts) {
+        for (const { drawing } of chart.mouths)
+          yield {
+            id: drawing,
+            mend: (draft) => {
+              const own = draft.charts.find(({ id }) => id === chart.id);
+              if (own) own.mouths = own.mouths.filter((mouth) => mouth.drawing !== drawing);
+            },
+          };
+      }
+    },
+  },
+  {
+    what: 'a change of colour model',
+    to: 'palette',
+    fate: 'the change goes; the first colour model colours from the start',
+    kind: 'needed',
+    *places(shot) {
+      for (const { palette } of shot.paletteCues)
+        yield {
+          id: palette,
+          mend: (draft) => {
+            const cues = draft.paletteCues.filter((cue) => cue.palette !== palette);
+            if (cues[0]?.frame !== 0) cues.unshift({ frame: 0, palette: draft.palettes[0].id });
+            draft.paletteCues = cues;
+          },
+        };
+    },
+  },
+  {
+    what: 'the sound of a clip',
+    to: 'sound',
+    fate: 'the clip goes',
+    kind: 'needed',
+    *places(shot) {
+      for (const track of shot.tracks) {
+        for (const clip of track.clips)
+          yield {
+            id: clip.asset,
+            mend: (draft) => {
+              const own = draft.tracks.find(({ id }) => id === track.id);
+              if (own) own.clips = own.clips.filter(({ id }) => id !== clip.id);
+            },
+          };
+      }
+    },
+  },
+  {
+    what: 'the swatch of lines and paint',
+    to: 'swatch',
+    fate: 'they take the first swatch',
+    kind: 'mends',
+    places: swatchPlaces,
+  },
+  {
+    what: 'the model sheet (a drawing)',
+    to: 'drawing',
+    fate: 'there is no model sheet',
+    kind: 'mends',
+    places: modelPlaces('drawing'),
+  },
+  {
+    what: 'the model sheet (a picture)',
+    to: 'pictures',
+    fate: 'there is no model sheet',
+    kind: 'mends',
+    places: modelPlaces('picture'),
+  },
+  {
+    what: 'the layer of the head that mouths follow',
+    to: 'layer',
+    fate: 'no head is chosen',
+    kind: 'mends',
+    *places({ mouthGuide: { head } }) {
+      if (head !== null)
+        yield {
+          id: head,
+          mend: (draft) => {
+            draft.mouthGuide.head = null;
+          },
+        };
+    },
+  },
+  {
+    what: 'a place for mouths on a drawing of the head',
+    to: 'drawing',
+    fate: 'the place goes',
+    kind: 'mends',
+    *places({ mouthGuide }) {
+      for (const id of Object.keys(mouthGuide.places))
+        yield { id, mend: (draft) => void delete draft.mouthGuide.places[id] };
+    },
+  },
+  {
+    what: 'the layer a sound is heard from',
+    to: 'layer',
+    fate: 'the sound is heard from its own place',
+    kind: 'mends',
+    *places(shot) {
+      for (const [t, { clips }] of shot.tracks.entries()) {
+        for (const [c, { follows }] of clips.entries())
+          if (follows !== null)
+            yield {
+              id: follows,
+              mend: (draft) => {
+                draft.tracks[t].clips[c].follows = null;
+              },
+            };
+      }
+    },
+  },
+  {
+    what: 'what is settled between two drawings',
+    to: 'drawing',
+    fate: 'it is forgotten',
+    kind: 'mends',
+    *places(shot) {
+      for (const { from, to } of shot.passages) {
+        yield { id: from, mend: (draft) => withoutPassages(draft, (each) => each.from === from) };
+        yield { id: to, mend: (draft) => withoutPassages(draft, (each) => each.to === to) };
+      }
+    },
+  },
+  {
+    what: 'the drawings a first pass was computed from',
+    to: 'drawing',
+    fate: 'the first pass counts as drawn by hand',
+    kind: 'mends',
+    *places(shot) {
+      for (const { id, firstPass } of Object.values(shot.drawings)) {
+        for (const each of firstPass?.chain ?? [])
+          yield {
+            id: each,
+            mend: (draft) => {
+              draft.drawings[id].firstPass = null;
+            },
+          };
+      }
+    },
+  },
+  {
+    what: 'the mouth chart a mouth was put down from',
+    to: 'chart',
+    fate: 'the mouth counts as drawn by hand',
+    kind: 'mends',
+    *places(shot) {
+      for (const { id, mouth } of Object.values(shot.drawings)) {
+        if (mouth)
+          yield {
+            id: mouth.chart,
+            mend: (draft) => {
+              draft.drawings[id].mouth = null;
+            },
+          };
+      }
+    },
+  },
+  {
+    what: 'the clip a sound of the reading was heard in',
+    to: 'clip',
+    fate: 'the sound of the reading goes',
+    kind: 'mends',
+    *places(shot) {
+      for (const clip of new Set(shot.reading.map((sound) => sound.clip))) {
+        if (clip !== null)
+          yield {
+            id: clip,
+            mend: (draft) => {
+              draft.reading = draft.reading.filter((sound) => sound.clip !== clip);
+            },
+          };
+      }
+    },
+  },
+  {
+    what: 'the exposure a sound is pinned to',
+    to: 'exposure',
+    fate: 'the sound stays on its frame, and follows again when the exposure is back',
+    kind: 'waits',
+    *places(shot) {
+      for (const { clips } of shot.tracks)
+        for (const { pin } of clips) if (pin) yield { id: pin.exposure, mend: () => undefined };
+    },
+  },
+  {
+    what: 'lines paired, left alone, going straight or pinned between two drawings',
+    to: 'line',
+    fate: 'passed over until the line is back',
+    kind: 'waits',
+    *places(shot) {
+      for (const { pairs, loose, alone, straightLines, pins } of shot.passages) {
+        const lines = [...pairs.flatMap(({ a, b }) => [a, b]), ...loose, ...straightLines];
+        for (const id of [...lines, ...alone.map(({ line }) => line), ...pins.map(({ line }) => line)])
+          yield { id, mend: () => undefined };
+      }
+    },
+  },
+  {
+    what: 'the arc a point is pinned to',
+    to: 'arc',
+    fate: 'the point goes free until the arc is back',
+    kind: 'waits',
+    *places(shot) {
+      for (const { pins } of shot.passages) for (const { arc } of pins) yield { id: arc, mend: () => undefined };
+    },
+  },
+];
+
+/** Ids of everything of a kind that can be named. */
+function targetsOf(shot: Shot, target: Target): Set<Id> {
+  const assets = (kind: 'pictures' | 'sound') =>
+    new Set(Object.values(shot.assets).flatMap((asset) => (asset.kind === kind ? asset.id : [])));
+  switch (target) {
+    case 'layer':
+      return new Set(shot.layers.map(({ id }) => id));
+    case 'chart':
+      return new Set(shot.charts.map(({ id }) => id));
+    case 'holder':
+      return new Set([...shot.layers, ...shot.charts].map(({ id }) => id));
+    case 'drawing':
+      return new Set(Object.keys(shot.drawings));
+    case 'pictures':
+    case 'sound':
+      return assets(target);
+    case 'clip':
+      return new Set(shot.tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
+    case 'exposure':
+      return new Set(shot.layers.flatMap(({ exposures }) => exposures.map(({ id }) => id)));
+    case 'swatch': {
+      // A swatch must be in every palette, or some frames have no colour for it.
+      const [first, ...others] = shot.palettes.map(({ swatches }) => new Set(swatches.map(({ id }) => id)));
+      return new Set([...first].filter((id) => others.every((each) => each.has(id))));
+    }
+    case 'palette':
+      return new Set(shot.palettes.map(({ id }) => id));
+    case 'line':
+      return new Set(Object.values(shot.drawings).flatMap(({ ink }) => ink.map(({ id }) => id)));
+    case 'arc':
+      return new Set(shot.guides.arcs.map(({ id }) => id));
+  }
+}
+
+/** A place that names what is not there. */
+export interface Dangling extends Place {
+  reference: Reference;
+}
+
+/** Places of these kinds that name what is not in the shot. Costs a walk over the shot. */
+export function danglingIn(shot: Shot, kinds: readonly Reference['kind'][]): Dangling[] {
+  const targets = new Map<Target, Set<Id>>();
+  const out: Dangling[] = [];
+  for (const reference of REFERENCES) {
+    if (!kinds.includes(reference.kind)) continue;
+    let there = targets.get(reference.to);
+    for (const place of reference.places(shot)) {
+      if (!there) {
+        there = targetsOf(shot, reference.to);
+        targets.set(reference.to, there);
+      }
+      if (!there.has(place.id)) out.push({ ...place, reference });
+    }
+  }
+  return out;
+}
+
+/** Putting one place right can leave another dangling: a layer's drawings, a drawing's cells, what names them. */
+const ROUNDS = 6;
+
+/**
+ * Puts right what names something that is gone. Returns what was put right, in words, each once.
+ * @param shot a shot of one's own, or the draft of a `change()` recipe. @param plain gives a draft as plain data
+ */
+export function mendReferences(shot: Shot, plain: (draft: Shot) => Shot = (own) => own): string[] {
+  const mended = new Set<string>();
+  for (let round = 0; round < ROUNDS; round++) {
+    const dangling = danglingIn(plain(shot), ['needed', 'mends']);
+    if (dangling.length === 0) break;
+    for (const { reference, mend } of dangling) {
+      mended.add(`${reference.what}: ${reference.fate}`);
+      mend(shot);
+    }
+  }
+  return [...mended];
+}
