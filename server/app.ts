@@ -52,6 +52,13 @@ export function createApp({ web, demo }: Folders): Express {
     response.status(404).json({ error: 'There is nothing at this address.' });
   });
   app.use('/assets', express.static(join(web, 'assets'), { immutable: true, maxAge: '1y' }));
+  // A part of an earlier build that is gone must not come as a page: a worker or a view would wait for it for ever.
+  app.use('/assets', (_request, response) => {
+    response
+      .status(404)
+      .type('text/plain')
+      .send('This part of the application is not there any more. Reload the page.');
+  });
   app.use(express.static(web));
   // Addresses of views are the application's own.
   app.get('/{*path}', (_request, response) => {

@@ -1,7 +1,10 @@
 /** Picture files, whatever their name says: decoded one picture after another. */
-import { unzipSync } from 'fflate';
 import { naturalOrder } from '../core/reference/index.ts';
 import { BadFile } from '../core/shot/index.ts';
+import { ZipReader } from '../core/shotfile/index.ts';
+
+/** Pictures of one file, unpacked. */
+const MOST_BYTES = 8 * 1024 ** 3;
 
 export async function decoderOf(blob: Blob, name: string): Promise<ImageDecoder> {
   const bytes = await blob.arrayBuffer();
@@ -37,9 +40,10 @@ export interface PictureFile {
 export async function openPictureFile(blob: Blob, name: string): Promise<PictureFile> {
   const head = new Uint8Array(await blob.slice(0, 2).arrayBuffer());
   if (head[0] === 0x50 && head[1] === 0x4b) {
-    const parts = unzipSync(new Uint8Array(await blob.arrayBuffer()));
-    const names = Object.keys(parts).sort(naturalOrder);
-    return { picture: (index) => createImageBitmap(new Blob([parts[names[index]] as BlobPart])) };
+    const zip = new ZipReader(new Uint8Array(await blob.arrayBuffer()), { kind: 'file of pictures', most: MOST_BYTES });
+    const names = zip.list.sort(naturalOrder);
+    // Unpacked one at a time, when it is looked at.
+    return { picture: async (index) => createImageBitmap(new Blob([zip.read(names[index])!])) };
   }
   const decoder = await decoderOf(blob, name);
   return {

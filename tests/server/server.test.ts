@@ -40,6 +40,12 @@ describe('the server', () => {
     expect(answer.status).toBe(404);
     expect(answer.body.error).toMatch(/nothing at this address/);
   });
+  test('a part of an earlier build that is gone is not answered with the page', async () => {
+    const answer = await request(app).get('/assets/gone-worker.js');
+    expect(answer.status).toBe(404);
+    expect(answer.headers['content-type']).not.toMatch(/html/);
+    expect(answer.headers['cache-control'] ?? '').not.toMatch(/immutable/);
+  });
   test('lets the page load only from itself', async () => {
     const answer = await request(app).get('/');
     expect(answer.headers['content-security-policy']).toContain("default-src 'self'");

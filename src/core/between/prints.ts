@@ -1,6 +1,7 @@
 /** Prints: short words that change when what they are of changes. A first pass is untouched while its print holds. */
 import { plain } from '../history/draft.ts';
-import type { Area, Drawing, Stroke } from '../shot/model.ts';
+import type { Area, Brush, Drawing, Stroke } from '../shot/model.ts';
+import { stableJson } from '../shot/stable-json.ts';
 
 /** Fowler, Noll and Vo's hash (FNV-1a), 32 bits. */
 class Print {
@@ -39,15 +40,21 @@ function remembered(of: object, make: () => string): string {
   return print;
 }
 
+/** Everything a brush is, in one text. */
+function brushText(brush: Brush): string {
+  return remembered(brush, () => stableJson(brush));
+}
+
 function inkPrint(ink: Stroke[]): string {
   return remembered(ink, () => {
     const print = new Print();
-    for (const { points, closed, swatch, brush } of ink)
+    for (const { points, closed, swatch, brush, name } of ink)
       print
         .floats(points)
         .number(closed ? 1 : 0)
         .text(swatch)
-        .text(`${brush.kind}${brush.width}`);
+        .text(name)
+        .text(brushText(brush));
     return print.done();
   });
 }
@@ -55,8 +62,8 @@ function inkPrint(ink: Stroke[]): string {
 function paintPrint(paint: Area[]): string {
   return remembered(paint, () => {
     const print = new Print();
-    for (const { rings, swatch } of paint) {
-      print.text(swatch);
+    for (const { rings, swatch, name, edge, soft } of paint) {
+      print.text(swatch).text(name).text(edge).text(String(soft));
       for (const ring of rings) print.floats(ring);
     }
     return print.done();

@@ -2,6 +2,7 @@
 import { Zip, ZipPassThrough } from 'fflate';
 import type { Shot } from '../shot/model.ts';
 import { type Sound, writeWav } from '../sound/index.ts';
+import { gifFrames } from './delays.ts';
 import { type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
 import { deliveryPalette, encodeGif, gifRuns, mapToPalette } from './gif.ts';
 import { deliveryName, type ExportOptions, type FormatId } from './options.ts';
@@ -44,14 +45,12 @@ const gif: ExportFormat = {
     const runs = gifRuns(shot, options);
     progress(0);
     const palette = await deliveryPalette(shot, options, render);
-    async function* pictures() {
-      for (const run of runs) yield { indices: mapToPalette(await render(run.frame), palette), frames: run.frames };
-    }
-    const { width, height } = options;
-    const holds = runs.map((run) => run.frames);
-    return encodeGif(pictures(), { width, height, fps: shot.fps }, holds, palette, (done) =>
-      progress(done / runs.length),
+    const frames = gifFrames(
+      runs.map((run) => run.frames),
+      shot.fps,
     );
+    const picture = async (run: number) => mapToPalette(await render(runs[run].frame), palette);
+    return encodeGif(picture, options, frames, palette, (done) => progress(done / frames.length));
   },
 };
 

@@ -1,7 +1,7 @@
 /** GIF89a: one palette for all frames, mapped through a 5-6-5 table, delays that keep the true length. */
 
 import type { Shot } from '../shot/model.ts';
-import { centisecondDelays } from './delays.ts';
+import type { GifFrame } from './delays.ts';
 import { type PictureRun, type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
 import { GIFEncoder, quantize } from './gifenc.ts';
 import type { ExportOptions } from './options.ts';
@@ -110,27 +110,30 @@ export async function deliveryPalette(shot: Shot, options: ExportOptions, render
   return gifPalette(pictures, options.transparent);
 }
 
-/** Writes pictures with the frames each is held; a GIF that loops for ever. `step` is called after each picture. */
+/**
+ * Writes a GIF that loops for ever. @param picture the palette indices of a run of frames, asked for once a run, in order
+ * @param frames which runs are shown, and how long. `step` is called after each picture.
+ */
 export async function encodeGif(
-  pictures: AsyncIterable<{ indices: Uint8Array; frames: number }>,
-  size: { width: number; height: number; fps: number },
-  runs: number[],
+  picture: (run: number) => Promise<Uint8Array>,
+  size: { width: number; height: number },
+  frames: GifFrame[],
   palette: GifPalette,
   step: (done: number) => void,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const gif = GIFEncoder();
-  const delays = centisecondDelays(runs, size.fps);
-  let i = 0;
-  for await (const { indices } of pictures) {
-    gif.writeFrame(indices, size.width, size.height, {
+  let shown: { run: number; indices: Uint8Array } = { run: -1, indices: new Uint8Array() };
+  for (const [i, { run, delay }] of frames.entries()) {
+    if (shown.run !== run) shown = { run, indices: await picture(run) };
+    gif.writeFrame(shown.indices, size.width, size.height, {
       palette: i === 0 ? palette.colours : undefined,
-      delay: delays[i] * 10,
+      delay: delay * 10,
       transparent: palette.clear >= 0,
       transparentIndex: Math.max(0, palette.clear),
       dispose: palette.clear >= 0 ? 2 : 1,
       repeat: 0,
     });
-    step(++i);
+    step(i + 1);
   }
   gif.finish();
   return gif.bytes() as Uint8Array<ArrayBuffer>;

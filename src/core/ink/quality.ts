@@ -101,6 +101,20 @@ function runsOn(own: Dense, others: Dense[], last: boolean): number {
   return best;
 }
 
+/** A line without the last `length` of it at one end, along which nothing counts as its neighbour; null when none is left. */
+function withoutEnd(points: Float32Array, last: boolean, length: number): Float32Array | null {
+  const n = points.length / POINT_SIZE;
+  let left = length;
+  let i = 0;
+  const at = (k: number) => (last ? n - 1 - k : k) * POINT_SIZE;
+  while (i + 1 < n && left > 0) {
+    left -= Math.hypot(points[at(i + 1)] - points[at(i)], points[at(i + 1) + 1] - points[at(i) + 1]);
+    i++;
+  }
+  if (n - i < 2) return null;
+  return last ? points.subarray(0, (n - i) * POINT_SIZE) : points.subarray(i * POINT_SIZE);
+}
+
 function endsOf(ink: Stroke[]): { openEnds: Place[]; overlaps: Place[] } {
   const lines: Dense[] = ink
     .filter(({ points }) => points.length > POINT_SIZE)
@@ -122,8 +136,13 @@ function endsOf(ink: Stroke[]): { openEnds: Place[]; overlaps: Place[] } {
       const others = lines.filter((other) => other !== own && meet(other.box, near));
       const over = runsOn(own, others, last);
       if (over > own.radius + 2 && over <= RUNS_ON + own.radius) overlaps.push({ x, y });
-      if (over < Infinity) continue;
-      const gap = Math.min(...others.map((other) => awayFrom(other.points, x, y) - other.radius));
+      // It meets a line near this end; a crossing farther back says nothing of it.
+      if (over <= RUNS_ON + own.radius) continue;
+      const rest = withoutEnd(own.points, last, 2 * (SHORT_OF + reach));
+      const gap = Math.min(
+        rest ? awayFrom(rest, x, y) - own.radius : Infinity,
+        ...others.map((other) => awayFrom(other.points, x, y) - other.radius),
+      );
       if (gap > own.radius && gap <= SHORT_OF + own.radius) openEnds.push({ x, y });
     }
   }

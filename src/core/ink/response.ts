@@ -84,6 +84,11 @@ function leanOf(tiltX: number, tiltY: number): number {
   return Math.min(1, Math.atan(Math.hypot(Math.tan(tiltX), Math.tan(tiltY))) / FULL_LEAN);
 }
 
+/** The tilt along x, radians, of a pen that leans so far: 0 (upright) .. 1. */
+export function leanFor(lean: number): number {
+  return Math.max(0, Math.min(1, lean)) * FULL_LEAN;
+}
+
 /** How fast the pen went at point i of n, 0..1, measured over its neighbours. */
 function speedAt(points: Float32Array, i: number, n: number): number {
   const a = Math.max(0, i - 1) * POINT_SIZE;

@@ -5,7 +5,7 @@ import { radiusAt } from './curve.ts';
 import { withPointsEvery } from './dense.ts';
 import { falloff } from './falloff.ts';
 import { strokeBounds } from './outline.ts';
-import { respond, STRAIGHT } from './response.ts';
+import { leanFor, respond, STRAIGHT } from './response.ts';
 
 const LEAST_RADIUS = 0.3;
 const MOST_RADIUS = 200;
@@ -36,8 +36,22 @@ function ableTo(brush: Brush, least: number, most: number): Brush {
 }
 
 /**
+ * A brush whose darkness follows the same pressure that is to give the width: darkness is given by tilt from now on, and the
+ * points lean so that each is as dark as it was. Others are left alone.
+ */
+function withOwnDarkness(brush: Brush, points: Float32Array): Brush {
+  const { opacityBy } = brush;
+  if (opacityBy.drive !== 'pressure') return brush;
+  for (let o = 0; o < points.length; o += POINT_SIZE) {
+    points[o + 3] = leanFor(points[o + 2]);
+    points[o + 4] = 0;
+  }
+  return { ...brush, opacityBy: { ...opacityBy, drive: 'tilt' } };
+}
+
+/**
  * The lines with the width of what lies in a soft circle multiplied: by `by` in the middle, by 1 at the rim. Places,
- * tilt and time stay. Lines out of reach are the very same.
+ * darkness and time stay. Lines out of reach are the very same.
  */
 export function swell(ink: Stroke[], x: number, y: number, radius: number, by: number): Stroke[] {
   const box = { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius };
@@ -54,8 +68,8 @@ export function swell(ink: Stroke[], x: number, y: number, radius: number, by: n
       radii[i] = Math.max(LEAST_RADIUS, Math.min(MOST_RADIUS, radii[i] * by ** weight));
     }
     if (!any) return stroke;
-    const brush = ableTo(stroke.brush, Math.min(...radii), Math.max(...radii));
     const points = line.points.slice();
+    const brush = ableTo(withOwnDarkness(stroke.brush, points), Math.min(...radii), Math.max(...radii));
     for (let i = 0; i < n; i++) points[i * POINT_SIZE + 2] = pressureFor(brush, radii[i]);
     return { ...stroke, brush, points };
   });

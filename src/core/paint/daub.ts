@@ -1,7 +1,6 @@
-/** Paint put on with a brush, and rubbed out with one: shapes made by the hand instead of by lines. */
+/** Paint put on with a brush: shapes made by the hand instead of by lines. */
 import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
-import { newId } from '../shot/ids.ts';
-import type { Area, Drawing, Stroke } from '../shot/model.ts';
+import type { Drawing, Stroke } from '../shot/model.ts';
 import { ringsBox } from './areas.ts';
 import { fillRings } from './coverage.ts';
 import { capsule } from './stamp.ts';
@@ -14,14 +13,14 @@ const MOST_PIXELS = 4_000_000;
 /** Where the brush went: x, y, radius triples in paper pixels. */
 export type Path = Float32Array;
 
-interface Box {
+export interface Box {
   minX: number;
   minY: number;
   maxX: number;
   maxY: number;
 }
 
-function pathBox(path: Path): Box {
+export function pathBox(path: Path): Box {
   const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
   for (let i = 0; i < path.length; i += 3) {
     box.minX = Math.min(box.minX, path[i] - path[i + 2]);
@@ -32,7 +31,7 @@ function pathBox(path: Path): Box {
   return box;
 }
 
-const meet = (a: Box, b: Box) => a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
+export const meet = (a: Box, b: Box) => a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
 /** Pixels over a box, with a margin, and how fine they are. */
 function setOver(box: Box): { set: PixelSet; scale: number } {
@@ -108,32 +107,4 @@ function clearMargin(set: PixelSet): PixelSet {
   inside.fill(0, (height - 1) * width);
   for (let y = 0; y < height; y++) inside[y * width] = inside[(y + 1) * width - 1] = 0;
   return set;
-}
-
-/** Paint rubbed out along a path. Areas it does not touch are the very same; those that come apart stay one. */
-export function wipe(paint: Area[], path: Path): Area[] {
-  if (path.length === 0) return paint;
-  const box = pathBox(path);
-  let changed = false;
-  const out = paint.flatMap((area) => {
-    const own = ringsBox(area.rings);
-    if (area.rings.length === 0 || !meet(own, box)) return area;
-    const { set, scale } = setOver(own);
-    const pixels = filled(set, area.rings, scale);
-    const rubbed = stamped(set, path, scale);
-    let [before, after] = [0, 0];
-    for (let i = 0; i < pixels.length; i++) {
-      if (pixels[i] === 0) continue;
-      before++;
-      if (rubbed[i] === 0) {
-        set.inside[i] = 1;
-        after++;
-      }
-    }
-    if (after === before) return area;
-    changed = true;
-    const rings = ringsOf(clearMargin(set), scale);
-    return rings.length === 0 ? [] : { ...area, id: newId(), rings, sure: null };
-  });
-  return changed ? out : paint;
 }

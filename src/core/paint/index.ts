@@ -1,6 +1,6 @@
 export * from './areas.ts';
 export * from './coverage.ts';
-export * from './daub.ts';
+export { daubRings } from './daub.ts';
 export * from './edits.ts';
 export * from './holes.ts';
 export * from './jumps.ts';
@@ -16,3 +16,4 @@ export * from './through.ts';
 export * from './trace.ts';
 export * from './unsure.ts';
 export * from './votes.ts';
+export { wipe } from './wipe.ts';

@@ -15,9 +15,9 @@ type Moved = (frame: number) => number;
 /** Everything that stands on frames, beside the layers: sounds that are not pinned, notes, markers, palettes. */
 function moveAll(shot: Shot, moved: Moved): void {
   for (const track of shot.tracks) for (const clip of track.clips) if (!clip.pin) clip.frame = moved(clip.frame);
-  for (const cue of shot.paletteCues) if (cue.frame > 0) cue.frame = Math.max(1, moved(cue.frame));
+  for (const cue of shot.paletteCues) if (cue.frame > 0) cue.frame = moved(cue.frame);
   const cues = plain(shot.paletteCues);
-  // Cues that fall together: the last one counts.
+  // Cues that fall together: the last one counts. That is the palette of the first frame that is left, be it frame 0.
   const kept = cues.filter((cue, i) => cue.frame !== cues[i + 1]?.frame);
   if (kept.length < cues.length) shot.paletteCues = kept;
   shot.notes = onePerFrame(plain(shot.notes), moved, ({ frame, colour }) => `${frame} ${colour}`);

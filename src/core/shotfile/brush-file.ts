@@ -1,11 +1,10 @@
 /** Named brushes as a file: JSON, described in docs/FORMATS.md. */
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, MaxLength, MinLength, ValidateNested } from 'class-validator';
+import { IsString, MaxLength, MinLength } from 'class-validator';
 import type { NamedBrush } from '../ink/brushes.ts';
-import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
 import { BrushPart } from './brush-part.ts';
-import { checkPart } from './check.ts';
+import { checkPart, Part, Parts } from './check.ts';
+import { readLabelled } from './labelled-json.ts';
 
 const FORMAT = 'vignette-brushes';
 const VERSION = 1;
@@ -13,15 +12,11 @@ const MOST_BRUSHES = 500;
 
 class NamedBrushPart {
   @IsString() @MinLength(1) @MaxLength(LIMITS.maxName) name!: string;
-  @ValidateNested() @Type(() => BrushPart) brush!: BrushPart;
+  @Part(() => BrushPart) brush!: BrushPart;
 }
 
 class BrushesPart {
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(MOST_BRUSHES)
-  @ValidateNested({ each: true })
-  @Type(() => NamedBrushPart)
+  @Parts(() => NamedBrushPart, MOST_BRUSHES, 1)
   brushes!: NamedBrushPart[];
 }
 
@@ -31,27 +26,12 @@ export function writeBrushFile(brushes: NamedBrush[]): string {
 
 /** @throws BadFile, one sentence for the person; nothing is half read. */
 export function readBrushFile(text: string): NamedBrush[] {
-  let data: { format?: unknown; version?: unknown };
-  try {
-    data = JSON.parse(text);
-  } catch {
-    throw new BadFile(
-      'This is not a file of brushes, or it is cut short. Choose a file Vignette wrote its brushes to.',
-    );
-  }
-  if (data?.format !== FORMAT)
-    throw new BadFile('This is not a file of brushes. Choose a file Vignette wrote its brushes to.');
-  if (typeof data.version !== 'number' || data.version > VERSION)
-    throw new BadFile('This file of brushes was made by a later version of Vignette. Update Vignette to read it.');
+  const data = readLabelled(text, {
+    format: FORMAT,
+    version: VERSION,
+    notOurs: 'This is not a file of brushes, or it is cut short. Choose a file Vignette wrote its brushes to.',
+    called: 'This file of brushes',
+  });
   const { brushes } = checkPart(BrushesPart, data, 'list of brushes', 'no brush was taken in');
-  return brushes.map(({ name, brush }) => ({
-    name,
-    brush: {
-      ...brush,
-      widthBy: { ...brush.widthBy },
-      opacityBy: { ...brush.opacityBy },
-      taper: { ...brush.taper },
-      stamp: brush.stamp ? { ...brush.stamp } : null,
-    },
-  }));
+  return brushes.map(({ name, brush }) => ({ name, brush: { ...brush, stamp: brush.stamp ?? null } }));
 }

@@ -1,21 +1,9 @@
 /** The shape a brush must have where it comes in: in a drawing, in a file of brushes. */
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsNumber,
-  IsObject,
-  IsOptional,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator';
 import { LIMITS } from '../shot/make.ts';
 import { BRUSH_KINDS, type BrushKind, DRIVES, type Drive, TIPS, type Tip } from '../shot/model.ts';
+import { Part } from './check.ts';
 
 const MOST_SHARE = 4;
 
@@ -50,10 +38,10 @@ class StampPart {
 export class BrushPart {
   @IsIn(BRUSH_KINDS) kind!: BrushKind;
   @IsNumber() @Min(0.1) @Max(5 * LIMITS.maxWidth) width!: number;
-  @IsObject() @ValidateNested() @Type(() => ResponsePart) widthBy!: ResponsePart;
+  @Part(() => ResponsePart) widthBy!: ResponsePart;
   @IsNumber() @Min(0) @Max(1) opacity!: number;
-  @IsObject() @ValidateNested() @Type(() => ResponsePart) opacityBy!: ResponsePart;
-  @IsObject() @ValidateNested() @Type(() => TaperPart) taper!: TaperPart;
+  @Part(() => ResponsePart) opacityBy!: ResponsePart;
+  @Part(() => TaperPart) taper!: TaperPart;
   @IsBoolean() grain!: boolean;
-  @IsOptional() @ValidateNested() @Type(() => StampPart) stamp!: StampPart | null;
+  @IsOptional() @Part(() => StampPart) stamp!: StampPart | null;
 }

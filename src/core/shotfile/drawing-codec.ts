@@ -9,6 +9,7 @@
  *   .  body     float32, little endian: the points of every stroke, then the rings of every area, in the head's order
  */
 import { BadFile } from '../shot/bad-file.ts';
+import { LIMITS } from '../shot/make.ts';
 import {
   type Area,
   type AreaEdge,
@@ -23,6 +24,7 @@ import {
   type Stroke,
 } from '../shot/model.ts';
 import { areaUpToDate, brushUpToDate, drawingUpToDate } from '../shot/older.ts';
+import { stableJson } from '../shot/stable-json.ts';
 
 const MAGIC = 'VGDR';
 const DRAWING_VERSION = 3;
@@ -83,7 +85,7 @@ function brushesOf(ink: Stroke[]): { brushes: Brush[]; placeOf: (brush: Brush) =
   const alike = new Map<string, number>();
   for (const { brush } of ink) {
     if (known.has(brush)) continue;
-    const text = JSON.stringify(brush);
+    const text = stableJson(brush);
     let place = alike.get(text);
     if (place === undefined) {
       place = brushes.push(brush) - 1;
@@ -114,7 +116,7 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
     })),
     paint: drawing.paint.map(({ rings, ...rest }) => ({ ...rest, rings: rings.map((ring) => ring.length / 2) })),
   };
-  let json = JSON.stringify(head);
+  let json = stableJson(head);
   let bytes = new TextEncoder().encode(json);
   if (bytes.length % 4 !== 0) {
     json += ' '.repeat(4 - (bytes.length % 4));
@@ -149,15 +151,24 @@ function withBrushList(head: DrawingHead): DrawingHead {
   return { ...head, brushes, ink: ink.map((stroke, i) => ({ ...(stroke as StrokeHead), brush: i })) };
 }
 
+/** Earlier versions let lines go any distance from the paper; what lies out of bounds is brought to the bound. */
+function bringNear(points: Float32Array, stride: number): void {
+  const { far } = LIMITS;
+  for (let i = 0; i < points.length; i += stride) {
+    points[i] = Math.max(-far, Math.min(far, points[i]));
+    points[i + 1] = Math.max(-far, Math.min(far, points[i + 1]));
+  }
+}
+
 /**
  * Reads a packed drawing. @param where how the part is called in messages ("drawing 5").
- * @param check looks at the parsed head before the body is trusted; throws BadFile.
+ * @param check looks at the parsed head before the body is trusted and gives it back as it may be used; throws BadFile.
  * @throws BadFile when the bytes are not a drawing, are cut short, or hold numbers that are none.
  */
 export function unpackDrawing(
   bytes: Uint8Array,
   where: string,
-  check: (head: DrawingHead) => void = () => {},
+  check: (head: DrawingHead) => DrawingHead | object = (head) => head,
 ): Drawing {
   const bad = (what: string) => new BadFile(`The ${where} in this file ${what}, so the shot was not opened.`);
   const magic = String.fromCharCode(...bytes.subarray(0, 4));
@@ -174,7 +185,7 @@ export function unpackDrawing(
     throw bad('cannot be read (its head is damaged)');
   }
   if (version < 3) head = withBrushList(head);
-  check(head);
+  head = check(head) as DrawingHead;
   if (head.ink.some(({ brush }) => brush >= head.brushes.length)) throw bad('names a brush it does not hold');
   const bodyAt = HEAD_AT + length;
   const floats = (bytes.length - bodyAt) / 4;
@@ -199,6 +210,8 @@ export function unpackDrawing(
   if (at !== floats) throw bad('does not match its own list of lines');
   for (let i = 0; i < body.length; i++)
     if (!Number.isFinite(body[i])) throw bad('holds a coordinate that is not a number');
+  for (const { points } of ink) bringNear(points, POINT_SIZE);
+  for (const { rings } of paint) for (const ring of rings) bringNear(ring, 2);
   const { id, layerId, number, label, role, stage, mouth, spacing, firstPass } = head;
   const own = {
     id,

@@ -3,3 +3,4 @@ export * from './drawing-codec.ts';
 export * from './palette-file.ts';
 export * from './schema.ts';
 export * from './shotfile.ts';
+export { crc32, ZipReader } from './zip.ts';

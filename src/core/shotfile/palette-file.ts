@@ -1,27 +1,13 @@
 /** Palettes as files: JSON of our own with all colour models, and GPL, the widespread palette text. Described in docs/FORMATS.md. */
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsHexColor,
-  IsNumber,
-  IsString,
-  Length,
-  Max,
-  MaxLength,
-  Min,
-  MinLength,
-  ValidateNested,
-} from 'class-validator';
+import { IsHexColor, IsNumber, IsString, Length, Max, MaxLength, Min, MinLength } from 'class-validator';
 import type { PaletteSheet } from '../paint/swatches.ts';
 import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
-import { checkPart } from './check.ts';
+import { checkPart, Parts } from './check.ts';
+import { readLabelled } from './labelled-json.ts';
 
 const FORMAT = 'vignette-palettes';
 const VERSION = 1;
-const MOST_PALETTES = 64;
 const GPL_HEAD = 'GIMP Palette';
 
 class SheetSwatchPart {
@@ -33,20 +19,12 @@ class SheetSwatchPart {
 
 class SheetPart {
   @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(LIMITS.maxSwatches)
-  @ValidateNested({ each: true })
-  @Type(() => SheetSwatchPart)
+  @Parts(() => SheetSwatchPart, LIMITS.maxSwatches, 1)
   swatches!: SheetSwatchPart[];
 }
 
 class PalettesPart {
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(MOST_PALETTES)
-  @ValidateNested({ each: true })
-  @Type(() => SheetPart)
+  @Parts(() => SheetPart, LIMITS.maxPalettes, 1)
   palettes!: SheetPart[];
 }
 
@@ -78,16 +56,12 @@ const oneLine = (text: string) => text.replace(/[\r\n\t]+/g, ' ');
 export function readPalettes(text: string, fileName: string): PaletteSheet[] {
   const start = text.replace(/^\uFEFF/, '').trimStart();
   if (start.startsWith(GPL_HEAD)) return [readGpl(start, fileName)];
-  let data: { format?: unknown; version?: unknown };
-  try {
-    data = JSON.parse(start);
-  } catch {
-    throw new BadFile(`“${fileName}” is no palette. Choose a palette Vignette wrote, or a GPL palette text.`);
-  }
-  if (data?.format !== FORMAT)
-    throw new BadFile(`“${fileName}” is no palette. Choose a palette Vignette wrote, or a GPL palette text.`);
-  if (typeof data.version !== 'number' || data.version > VERSION)
-    throw new BadFile(`“${fileName}” was made by a later version of Vignette. Update Vignette to read it.`);
+  const data = readLabelled(start, {
+    format: FORMAT,
+    version: VERSION,
+    notOurs: `“${fileName}” is no palette. Choose a palette Vignette wrote, or a GPL palette text.`,
+    called: `“${fileName}”`,
+  });
   const { palettes } = checkPart(PalettesPart, data, 'palette', 'no colour was taken in');
   return palettes.map(({ name, swatches }) => ({
     name,

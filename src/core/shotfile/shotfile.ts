@@ -1,51 +1,77 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
-import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate';
+import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate';
 import { BadFile } from '../shot/bad-file.ts';
+import { LIMITS } from '../shot/make.ts';
 import type { CellRef, Drawing, Id, Placement, Shot } from '../shot/model.ts';
 import { bringUpToDate, type OlderShot } from '../shot/older.ts';
+import { danglingIn, mendReferences } from '../shot/references.ts';
+import { stableJson } from '../shot/stable-json.ts';
 import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
+import { ZipReader } from './zip.ts';
 
 const SHOT_FILE_VERSION = 6;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
-/** Larger files are refused before they are unpacked: they would not fit the browser's memory. */
-export const LARGEST_SHOT_FILE = 1024 ** 3;
+/** Larger files are refused before they are unpacked, and not written: they would not fit the browser's memory. */
+export const LARGEST_SHOT_FILE = LIMITS.maxFileBytes;
 const FORMAT = 'vignette-shot';
+/** One time for all members, so that the same shot is the same file to the byte; the first a zip can say. */
+const WRITTEN_AT = new Date(1980, 0, 1);
 
 export type Media = Map<Id, Uint8Array<ArrayBuffer>>;
 
-/** `media` holds the bytes of every asset, as they came in. */
+const gigabytes = (bytes: number) => `${(bytes / 1024 ** 3).toFixed(1)} GB`;
+
+/** In the order of their ids: what was taken out and put back stands where it stood. */
+function inOrder<T>(all: Record<Id, T>): [Id, T][] {
+  return Object.entries(all).sort(([a], [b]) => (a < b ? -1 : 1));
+}
+
+/**
+ * `media` holds the bytes of every asset, as they came in.
+ * @throws BadFile with a sentence when the file would be larger than one that can be opened
+ */
 export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer> {
   const { drawings, assets, mouthGuide, ...structure } = shot;
-  const places = Object.entries(mouthGuide.places).map(([drawing, place]) => ({ drawing, ...place }));
+  const places = inOrder(mouthGuide.places).map(([drawing, place]) => ({ drawing, ...place }));
   const parts: Zippable = {
-    'vignette.json': strToU8(JSON.stringify({ format: FORMAT, version: SHOT_FILE_VERSION })),
+    'vignette.json': strToU8(stableJson({ format: FORMAT, version: SHOT_FILE_VERSION })),
     'shot.json': strToU8(
-      JSON.stringify(
+      stableJson(
         {
           ...structure,
           mouthGuide: { head: mouthGuide.head, places },
-          assets: Object.values(assets),
-          drawings: Object.keys(drawings),
+          assets: inOrder(assets).map(([, asset]) => asset),
+          drawings: inOrder(drawings).map(([id]) => id),
         },
-        null,
         1,
       ),
     ),
   };
-  for (const drawing of Object.values(drawings))
-    parts[`drawings/${drawing.id}.vgdr`] = [packDrawing(drawing), { level: 4 }];
-  for (const asset of Object.values(assets)) {
-    const bytes = media.get(asset.id);
-    // Sound and pictures are compressed already.
-    if (bytes) parts[`media/${asset.id}`] = [bytes, { level: 0 }];
+  let bytes = 0;
+  for (const [id, drawing] of inOrder(drawings)) {
+    const packed = packDrawing(drawing);
+    bytes += packed.length;
+    parts[`drawings/${id}.vgdr`] = [packed, { level: 4 }];
   }
-  return zipSync(parts) as Uint8Array<ArrayBuffer>;
+  for (const [id] of inOrder(assets)) {
+    const own = media.get(id);
+    if (!own) continue;
+    bytes += own.length;
+    // Sound and pictures are compressed already.
+    parts[`media/${id}`] = [own, { level: 0 }];
+  }
+  if (bytes > LARGEST_SHOT_FILE)
+    throw new BadFile(
+      `The shot file would be ${gigabytes(bytes)} large and could not be opened again; the most is ${gigabytes(LARGEST_SHOT_FILE)}. Save it without the reference, or take clips out.`,
+    );
+  return zipSync(parts, { mtime: WRITTEN_AT }) as Uint8Array<ArrayBuffer>;
 }
 
-function json(bytes: Uint8Array | undefined, name: string): unknown {
+function json(zip: ZipReader, name: string): unknown {
+  const bytes = zip.read(name);
   if (!bytes)
     throw new BadFile(`This shot file has no ${name}; it may be cut short. Ask for it again, or open another.`);
   try {
@@ -57,66 +83,117 @@ function json(bytes: Uint8Array | undefined, name: string): unknown {
   }
 }
 
-function unzip(bytes: Uint8Array): Record<string, Uint8Array> {
-  if (bytes.length > LARGEST_SHOT_FILE) {
+function unzip(bytes: Uint8Array): ZipReader {
+  if (bytes.length > LARGEST_SHOT_FILE)
     throw new BadFile(
-      `This file is ${(bytes.length / 1024 ** 3).toFixed(1)} GB; the largest shot file that can be opened is 1 GB.`,
+      `This file is ${gigabytes(bytes.length)}; the largest shot file that can be opened is ${gigabytes(LARGEST_SHOT_FILE)}.`,
     );
-  }
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
     throw new BadFile('This is not a Vignette shot file (a .vignette file is a zip). Choose another file.');
-  let unpacked = 0;
-  try {
-    return unzipSync(bytes, {
-      filter: (file) => {
-        unpacked += file.originalSize;
-        if (unpacked > 4 * LARGEST_SHOT_FILE)
-          throw new BadFile('This file unpacks to more than 4 GB, which is more than can be opened.');
-        return true;
-      },
-    });
-  } catch (error) {
-    if (error instanceof BadFile) throw error;
+  return new ZipReader(bytes, { kind: 'shot file', most: LARGEST_SHOT_FILE });
+}
+
+function checkLabel(label: unknown): void {
+  const { format, version } = (label ?? {}) as { format?: unknown; version?: unknown };
+  if (format !== FORMAT) throw new BadFile('This zip is not a Vignette shot file. Choose a .vignette file.');
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    throw new BadFile('This shot file does not say its version; it is damaged. Ask for it again, or open another.');
+  if (version > SHOT_FILE_VERSION)
     throw new BadFile(
-      'This shot file is cut short or damaged and cannot be unpacked. Ask for it again, or open another.',
+      `This shot file was made by a later version of Vignette (file version ${version}, this one reads up to ${SHOT_FILE_VERSION}). Update Vignette to open it.`,
     );
+}
+
+const bad = (what: string) => new BadFile(`This shot file ${what}, so it was not opened.`);
+
+/** Two things of one kind may not have the same id: what names one of them would mean either. */
+function checkOnce(what: string, ids: Id[]): void {
+  const seen = new Set<Id>();
+  for (const id of ids) {
+    if (seen.has(id)) throw bad(`holds two ${what} that are both called ${id}`);
+    seen.add(id);
   }
 }
 
-/** Everything a shot refers to must be in it. */
-function checkReferences(shot: Shot): void {
-  const bad = (what: string) => new BadFile(`This shot file ${what}, so it was not opened.`);
-  const palettes = new Set(shot.palettes.map((palette) => palette.id));
-  for (const cue of shot.paletteCues) if (!palettes.has(cue.palette)) throw bad('uses a palette it does not hold');
-  const layers = new Set([...shot.layers, ...shot.charts].map(({ id }) => id));
-  for (const drawing of Object.values(shot.drawings)) {
-    if (!layers.has(drawing.layerId)) throw bad(`holds a drawing (${drawing.id}) of a layer it does not have`);
-  }
-  for (const chart of shot.charts) {
-    for (const { drawing } of chart.mouths)
-      if (!shot.drawings[drawing]) throw bad(`has a mouth on the chart "${chart.name}" that it does not hold`);
-  }
-  for (const layer of shot.layers) {
-    for (const { cell } of layer.exposures) {
-      if (!cell) continue;
-      if (cell.kind === 'drawing' && !shot.drawings[cell.drawing])
-        throw bad(`exposes a drawing on "${layer.name}" that it does not hold`);
-      if (cell.kind === 'picture' && shot.assets[cell.asset]?.kind !== 'pictures')
-        throw bad(`shows a picture on "${layer.name}" that it does not hold`);
-    }
-  }
-  const { model } = shot;
-  if (
-    model?.kind === 'drawing' ? !shot.drawings[model.drawing] : model && shot.assets[model.asset]?.kind !== 'pictures'
-  )
-    throw bad('has a model sheet that it does not hold');
-  for (const track of shot.tracks) {
-    for (const clip of track.clips) {
-      if (shot.assets[clip.asset]?.kind !== 'sound') throw bad(`plays a sound ("${clip.name}") that it does not hold`);
-      if (clip.out < clip.in) throw bad(`has a sound ("${clip.name}") that ends before it begins`);
-    }
-  }
+function checkIds(shot: ShotPart): void {
+  const { layers, palettes, tracks } = shot;
+  checkOnce(
+    'layers',
+    [...layers, ...(shot.charts ?? [])].map(({ id }) => id),
+  );
+  checkOnce(
+    'exposures',
+    layers.flatMap(({ exposures }) => exposures.map(({ id }) => id)),
+  );
+  checkOnce(
+    'colour models',
+    palettes.map(({ id }) => id),
+  );
+  for (const { swatches } of palettes)
+    checkOnce(
+      'swatches',
+      swatches.map(({ id }) => id),
+    );
+  checkOnce(
+    'tracks',
+    tracks.map(({ id }) => id),
+  );
+  checkOnce(
+    'clips',
+    tracks.flatMap(({ clips }) => clips.map(({ id }) => id)),
+  );
+  checkOnce('drawings', shot.drawings);
+  checkOnce(
+    'files',
+    shot.assets.map(({ id }) => id),
+  );
+  checkOnce(
+    'sounds of the reading',
+    (shot.reading ?? []).map(({ id }) => id),
+  );
+  checkOnce(
+    'named frames',
+    (shot.markers ?? []).map(({ id }) => id),
+  );
+  checkOnce(
+    'notes',
+    (shot.notes ?? []).map(({ id }) => id),
+  );
+  checkOnce(
+    'arcs',
+    (shot.guides?.arcs ?? []).map(({ id }) => id),
+  );
 }
+
+/** What no field says by itself. */
+function checkSums(shot: Shot): void {
+  for (const { name, exposures } of shot.layers) {
+    const frames = exposures.reduce((sum, each) => sum + each.frames, 0);
+    if (frames > LIMITS.maxLength)
+      throw bad(`has a layer ("${name}") of ${frames} frames, more than the ${LIMITS.maxLength} a shot can have`);
+    for (const { cell } of exposures)
+      if (cell?.kind === 'picture' && cell.index >= (shot.assets[cell.asset]?.pictures ?? 0))
+        throw bad(`shows a picture on "${name}" that its clip does not have (number ${cell.index + 1})`);
+  }
+  for (const { clips } of shot.tracks)
+    for (const clip of clips)
+      if (clip.out < clip.in) throw bad(`has a sound ("${clip.name}") that ends before it begins`);
+}
+
+/** Everything the shot shows and plays must be in it; what only points at something that is gone is put right. */
+function checkReferences(shot: Shot): void {
+  const [missing] = danglingIn(shot, ['needed']);
+  if (missing) throw bad(`${DANGLES[missing.reference.to] ?? 'names'} something that it does not hold (${missing.id})`);
+  mendReferences(shot);
+}
+
+const DANGLES: Partial<Record<string, string>> = {
+  holder: 'holds a drawing of a layer that it does not have:',
+  drawing: 'exposes a drawing, or has a mouth on a chart, as',
+  pictures: 'shows a picture from',
+  sound: 'plays a sound from',
+  palette: 'uses as a palette',
+};
 
 function cellOf(cell: ShotPart['layers'][number]['exposures'][number]['cell'], layer: string): CellRef | null {
   if (!cell) return null;
@@ -131,18 +208,13 @@ function cellOf(cell: ShotPart['layers'][number]['exposures'][number]['cell'], l
  * Reads a shot file. @throws BadFile, one sentence for the person; nothing is half read.
  */
 export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
-  const parts = unzip(bytes);
-  const label = json(parts['vignette.json'], 'vignette.json') as { format?: unknown; version?: unknown };
-  if (label.format !== FORMAT) throw new BadFile('This zip is not a Vignette shot file. Choose a .vignette file.');
-  if (typeof label.version !== 'number' || label.version > SHOT_FILE_VERSION) {
-    throw new BadFile(
-      `This shot file was made by a later version of Vignette (file version ${label.version}, this one reads up to ${SHOT_FILE_VERSION}). Update Vignette to open it.`,
-    );
-  }
-  const part = checkPart(ShotPart, json(parts['shot.json'], 'shot.json'), 'shot');
+  const zip = unzip(bytes);
+  checkLabel(json(zip, 'vignette.json'));
+  const part = checkPart(ShotPart, json(zip, 'shot.json'), 'shot');
+  checkIds(part);
   const drawings: Record<Id, Drawing> = {};
   for (const id of part.drawings) {
-    const packed = parts[`drawings/${id}.vgdr`];
+    const packed = zip.read(`drawings/${id}.vgdr`);
     if (!packed) throw new BadFile(`This shot file lacks the drawing ${id}; it may be cut short. Ask for it again.`);
     drawings[id] = unpackDrawing(packed, `drawing ${id}`, (head) => checkPart(DrawingPart, head, `drawing ${id}`));
     if (drawings[id].id !== id)
@@ -151,68 +223,44 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
   const media: Media = new Map();
   const assets: OlderShot['assets'] = {};
   for (const asset of part.assets) {
-    const data = parts[`media/${asset.id}`];
+    const data = zip.read(`media/${asset.id}`);
     if (!data) throw new BadFile(`This shot file lacks "${asset.name}"; it may be cut short. Ask for it again.`);
-    media.set(asset.id, data.slice());
-    assets[asset.id] = { ...asset, lines: asset.lines?.map((line) => ({ ...line })) };
+    media.set(asset.id, data);
+    assets[asset.id] = asset;
   }
+  const { guides, mouthGuide } = part;
   const shot = bringUpToDate({
-    id: part.id,
-    title: part.title,
-    width: part.width,
-    height: part.height,
-    fps: part.fps,
-    length: part.length,
-    background: { ...part.background },
+    ...part,
     layers: part.layers.map((layer) => ({
       ...layer,
       place: layer.place ? (layer.place as unknown as Placement) : null,
       exposures: layer.exposures.map(({ id, cell, frames }) => ({ id, cell: cellOf(cell, layer.name), frames })),
     })),
     drawings,
-    palettes: part.palettes.map((palette) => ({
-      ...palette,
-      swatches: palette.swatches.map((swatch) => ({ ...swatch })),
-    })),
-    paletteCues: part.paletteCues.map((cue) => ({ ...cue })),
     tracks: part.tracks.map((track) => ({
       ...track,
       clips: track.clips.map((clip) => ({
         ...clip,
-        pin: clip.pin ? { ...clip.pin } : null,
-        loop: clip.loop ? { ...clip.loop } : null,
+        pin: clip.pin ?? null,
+        loop: clip.loop ?? null,
         follows: clip.follows ?? null,
       })),
     })),
-    markers: part.markers?.map((marker) => ({ ...marker })),
-    notes: part.notes?.map((note) => ({ ...note })),
-    guides: part.guides && {
-      ...part.guides,
-      mirror: part.guides.mirror ? { ...part.guides.mirror } : null,
-      vanishing: part.guides.vanishing.map((point) => ({ ...point })),
-      horizon: part.guides.horizon ?? null,
-      ground: part.guides.ground ?? null,
-      arcs: part.guides.arcs.map((arc) => ({ ...arc })),
+    guides: guides && {
+      ...guides,
+      mirror: guides.mirror ?? null,
+      horizon: guides.horizon ?? null,
+      ground: guides.ground ?? null,
     },
-    passages: part.passages?.map((passage) => ({
-      ...passage,
-      pairs: passage.pairs.map((pair) => ({ ...pair })),
-      alone: passage.alone.map((each) => ({ ...each })),
-      pins: passage.pins.map((pin) => ({ ...pin })),
-    })),
     model: part.model ? cellOf(part.model, 'the model sheet') : null,
     reading: part.reading?.map((sound) => ({ ...sound, clip: sound.clip ?? null, fit: sound.fit ?? null })),
-    charts: part.charts?.map((chart) => ({
-      ...chart,
-      base: { ...chart.base },
-      mouths: chart.mouths.map((mouth) => ({ ...mouth })),
-    })),
-    mouthGuide: part.mouthGuide && {
-      head: part.mouthGuide.head ?? null,
-      places: Object.fromEntries(part.mouthGuide.places.map(({ drawing, ...place }) => [drawing, place])),
+    mouthGuide: mouthGuide && {
+      head: mouthGuide.head ?? null,
+      places: Object.fromEntries(mouthGuide.places.map(({ drawing, ...place }) => [drawing, place])),
     },
     assets,
   });
+  checkSums(shot);
   checkReferences(shot);
   return { shot, media };
 }

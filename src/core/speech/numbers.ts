@@ -55,8 +55,9 @@ const MONEY: Record<string, [string, string]> = {
   '€': ['euro', 'euros'],
 };
 
-/** A whole number 0..999,999,999,999 in words. */
+/** A whole number in words; from a million million on, and for what is no whole number, digit by digit. */
 export function numberWords(value: number): string {
+  if (!(Number.isInteger(value) && value >= 0 && value < 1e12)) return digits(String(value).replace(/\D/g, ''));
   if (value < 20) return ONES[value];
   if (value < 100) return TENS[Math.floor(value / 10)] + (value % 10 ? ` ${ONES[value % 10]}` : '');
   const [size, name] = SCALES.find(([least]) => value >= least)!;
@@ -69,8 +70,8 @@ function digits(text: string): string {
   return [...text].map((digit) => ONES[Number(digit)]).join(' ');
 }
 
-function ordinal(value: number): string {
-  const words = numberWords(value).split(' ');
+function ordinal(text: string): string {
+  const words = figure(text).split(' ');
   const last = words.at(-1)!;
   words[words.length - 1] = ORDINALS[last] ?? (last.endsWith('y') ? `${last.slice(0, -1)}ieth` : `${last}th`);
   return words.join(' ');
@@ -106,7 +107,7 @@ export function spellOut(line: string): string {
       const late = Number(minutes);
       return ` ${numberWords(Number(hours))} ${late === 0 ? "o'clock" : late < 10 ? `oh ${ONES[late]}` : numberWords(late)} `;
     })
-    .replace(/\b(\d+)(?:st|nd|rd|th)\b/gi, (_, value: string) => ` ${ordinal(Number(value))} `)
+    .replace(/\b(\d+)(?:st|nd|rd|th)\b/gi, (_, value: string) => ` ${ordinal(value)} `)
     .replace(/\b(\d\d)(\d0)s\b/g, (_, a: string, b: string) => ` ${numberWords(Number(a))} ${numberWords(Number(b))}s `)
     .replace(/\d+(?:\.\d+)?/g, (text) => ` ${figure(text)} `)
     .replace(

@@ -108,12 +108,17 @@ export function wordsOf(line: string): string[] {
     .filter((word) => /[A-Za-z]/.test(word));
 }
 
+/** An entry of a list by words; words that are members of every object are none. */
+function entryOf<T>(list: Record<string, T>, word: string): T | undefined {
+  return Object.hasOwn(list, word) ? list[word] : undefined;
+}
+
 /** How the words of a typed line may be said. `own`: words of one's own, lower case → sounds. */
 export function pronounce(line: string, dictionary: Dictionary, own: Record<string, string> = {}): SpokenWord[] {
   return wordsOf(line).map((text) => {
     const word = text.toLowerCase();
     const bare = word.replace(/^'|'$/g, '');
-    const mine = own[word] ?? own[bare];
+    const mine = entryOf(own, word) ?? entryOf(own, bare);
     const typed = mine === undefined ? null : typedSounds(mine);
     if (typed) return { text, variants: [typed], by: 'own' };
     const capitals = text.length > 1 && text.length <= 5 && text === text.toUpperCase() && /^[A-Z]+$/.test(text);

@@ -22,6 +22,7 @@ import {
   makeShot,
   newId,
   type Shot,
+  type Stroke,
 } from '../../../src/core/shot/index.ts';
 import { figure, SWEEP } from '../../figure.ts';
 import { cellOf, strokeThrough } from '../../make.ts';
@@ -72,6 +73,31 @@ describe('on a shot', () => {
     expect(isFirstPass(tick(1))).toBe(false);
     tick(2).label = 'x';
     expect(isFirstPass(tick(2))).toBe(true);
+  });
+  test('whatever the hand changes of a line or an area makes it no first pass any more', () => {
+    compute();
+    const made = tick(0);
+    expect(isFirstPass(made)).toBe(true);
+    const [line, ...lines] = made.ink;
+    const [area] = made.paint;
+    const { brush } = line;
+    const withLine = (over: Partial<Stroke>) => ({ ...made, ink: [{ ...line, ...over }, ...lines] });
+    const withArea = (over: Partial<Area>) => ({ ...made, paint: [{ ...area, ...over }] });
+    const touched = [
+      withLine({ name: 'brim' }),
+      withLine({ swatch: 'scarf' }),
+      withLine({ closed: !line.closed }),
+      withLine({ brush: { ...brush, opacity: brush.opacity / 2 } }),
+      withLine({ brush: { ...brush, taper: { start: 9, end: 0 } } }),
+      withLine({ brush: { ...brush, grain: !brush.grain } }),
+      withLine({ brush: { ...brush, widthBy: { ...brush.widthBy, highest: 3 } } }),
+      withArea({ name: 'cuff' }),
+      withArea({ soft: 4 }),
+      withArea({ edge: 'hard' }),
+      withArea({ swatch: 'scarf' }),
+    ];
+    for (const each of touched) expect(isFirstPass(each)).toBe(false);
+    expect(isFirstPass(structuredClone(made))).toBe(true);
   });
   test('a key changed: only untouched first passes are offered and drawn anew', () => {
     compute();

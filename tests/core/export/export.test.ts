@@ -12,6 +12,7 @@ import {
   deliveryView,
   type ExportOptions,
   formatOf,
+  gifFrames,
   type Pixels,
   pictureRuns,
   type RenderFrame,
@@ -96,6 +97,41 @@ describe('runs of pictures', () => {
   });
 });
 
+describe('how long a GIF shows its pictures', () => {
+  test('at sixty a second none stands shorter than viewers can play; the length stays', () => {
+    const frames = gifFrames(Array(60).fill(1), 60);
+    for (const { delay } of frames) expect(delay).toBeGreaterThanOrEqual(2);
+    expect(frames.reduce((sum, { delay }) => sum + delay, 0)).toBe(100);
+    expect(frames.length).toBeGreaterThan(35);
+    expect(frames.map(({ run }) => run)).toEqual([...frames.map(({ run }) => run)].sort((a, b) => a - b));
+  });
+  test('a hold longer than its field can say is written several times', () => {
+    const frames = gifFrames([20_000, 1], 12);
+    expect(frames.every(({ delay }) => delay <= 65_535 && delay >= 2)).toBe(true);
+    expect(frames.reduce((sum, { delay }) => sum + delay, 0)).toBe(Math.round((20_001 * 100) / 12));
+    expect(frames.filter(({ run }) => run === 0)).toHaveLength(3);
+  });
+  test('any rate, any holds: the true length, every delay one that can be written and played', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 20_000 }), { minLength: 1, maxLength: 30 }),
+        fc.integer({ min: 1, max: 60 }),
+        (runs, fps) => {
+          const frames = gifFrames(runs, fps);
+          for (const { delay } of frames) {
+            expect(delay).toBeGreaterThanOrEqual(2);
+            expect(delay).toBeLessThanOrEqual(65_535);
+          }
+          const total = frames.reduce((sum, { delay }) => sum + delay, 0);
+          const wanted = (runs.reduce((a, b) => a + b) * 100) / fps;
+          expect(Math.abs(total - Math.max(2, wanted))).toBeLessThanOrEqual(1);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+});
+
 describe('a delivered GIF, read by another decoder', () => {
   for (const joinHolds of [true, false]) {
     test(`${joinHolds ? 'held pictures written once' : 'every frame written'}: the frames and the length are those of the shot`, async () => {
@@ -110,6 +146,29 @@ describe('a delivered GIF, read by another decoder', () => {
         const wanted = throughPalette(await render(joinHolds ? [0, 4, 6][i] : i), palette);
         expect(frame.dims).toMatchObject({ width: 160, height: 90, top: 0, left: 0 });
         expect(Buffer.from(frame.patch.buffer).equals(Buffer.from(wanted.data.buffer))).toBe(true);
+      }
+    });
+    test(`${joinHolds ? 'joined' : 'single'}: on each picture the line is where it was drawn, and paper is everywhere else`, async () => {
+      const shot = threeDrawings();
+      const options = { ...defaultOptions(shot), joinHolds };
+      const frames = decompressFrames(parseGIF((await write(shot, options)).buffer as ArrayBuffer), true);
+      // Circles as they were drawn, in delivered pixels: half the paper's.
+      const circles = [
+        [80, 45, 25],
+        [50, 30, 20],
+        [110, 60, 15],
+      ];
+      for (const [i, { patch }] of frames.entries()) {
+        const k = joinHolds ? i : [0, 0, 0, 0, 1, 1, 2, 2, 2, 2, 2, 2][i];
+        const [cx, cy, radius] = circles[k];
+        for (let y = 0; y < 90; y++) {
+          for (let x = 0; x < 160; x++) {
+            const off = Math.abs(Math.hypot(x + 0.5 - cx, y + 0.5 - cy) - radius);
+            const red = patch[4 * (y * 160 + x)];
+            if (off < 0.6) expect(red, `line at ${x}, ${y} of picture ${i}`).toBeLessThan(110);
+            if (off > 5) expect(red, `paper at ${x}, ${y} of picture ${i}`).toBeGreaterThan(240);
+          }
+        }
       }
     });
   }

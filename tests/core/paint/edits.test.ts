@@ -112,6 +112,23 @@ describe('daub and wipe', () => {
   test('where neither is, nothing comes of it', () => {
     expect(daubRings(Float32Array.from([20, 20, 8, 30, 20, 8]), { ink: INK, paint: [] })).toEqual([]);
   });
+  test('forty touches move no edge that they do not meet, and each takes exactly what it covers', () => {
+    const square = makeArea('coat', [Float32Array.from([20.3, 20.7, 220.1, 20.7, 220.1, 180.9, 20.3, 180.9])]);
+    let paint = [square];
+    for (let i = 0; i < 40; i++) paint = wipe(paint, Float32Array.from([215 + 0.2 * i, 100, 6]));
+    const xs = paint[0].rings.flatMap((ring) => [...ring].filter((_, k) => k % 2 === 0));
+    const ys = paint[0].rings.flatMap((ring) => [...ring].filter((_, k) => k % 2 === 1));
+    // Edges the touches did not meet lie where they lay.
+    for (const [value, all] of [
+      [20.3, Math.min(...xs)],
+      [20.7, Math.min(...ys)],
+      [180.9, Math.max(...ys)],
+    ])
+      expect(Math.abs(all - value)).toBeLessThan(0.01);
+    const size = 199.8 * 160.2;
+    const gone = wipe([square], Float32Array.from([120, 100, 10]));
+    expect(size - areaSize(gone[0].rings)).toBeCloseTo(Math.PI * 100, -1);
+  });
   test('wiped paint is gone under the brush and stays beside it; areas not touched are the very same', () => {
     const paint = [makeArea('coat', [loop(120, 150, 50)]), makeArea('scarf', [loop(280, 150, 40)])];
     const out = wipe(paint, Float32Array.from([60, 150, 10, 180, 150, 10]));
@@ -153,7 +170,11 @@ describe('refitting', () => {
     const map = regionMap(figure(9), W, H);
     const out = refit(painted(), map);
     expect(out.map(({ swatch }) => swatch)).toEqual(['coat', 'scarf']);
-    expect(out.map(({ id }, i) => id === painted()[i].id)).toHaveLength(2);
+    // The same areas, not new ones: their names and what named them stay.
+    const before = painted();
+    const fitted = refit(before, map);
+    expect(fitted.map(({ id }) => id)).toEqual(before.map(({ id }) => id));
+    expect(fitted.map(({ rings }) => rings)).not.toEqual(before.map(({ rings }) => rings));
     // Beside the moved line on its left, and at the outer edge on the right.
     expect([at(out, 165, 150), at(out, 234, 150), at(out, 92, 150)]).toEqual(['coat', 'scarf', null]);
   });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { change } from '../../../src/core/history/index.ts';
+import { change, History } from '../../../src/core/history/index.ts';
 import {
   addDrawing,
   addTraceOver,
@@ -96,10 +96,14 @@ describe('trace-over layer', () => {
 
 describe('layers', () => {
   test('removing one takes its drawings along, and undo brings both back', () => {
-    const { shot, layerId } = smallShot();
-    const changed = change(shot, (draft) => removeLayer(draft, layerId))!;
-    expect(Object.keys(changed.shot.drawings)).toEqual([]);
-    expect(changed.inverse.length).toBeGreaterThan(0);
+    const { shot, layerId, drawing } = smallShot();
+    const history = new History(shot);
+    history.change('remove layer', (draft) => removeLayer(draft, layerId));
+    expect(history.shot.drawings).toEqual({});
+    expect(history.shot.layers.map(({ name }) => name)).toEqual(['Rough', 'Clean']);
+    history.step('undo');
+    expect(history.shot).toEqual(shot);
+    expect(history.shot.drawings[drawing.id].ink).toEqual(drawing.ink);
   });
   test('moving one keeps all others in their order', () => {
     const { shot, layerId } = smallShot();

@@ -96,6 +96,26 @@ describe('no operation loses a drawing, makes a hold of nothing, lets a pinned s
   }
 });
 
+test('a doubled layer says the same as the one it was made from: timing, numbers, labels, roles, stages, spacings', () => {
+  fc.assert(
+    fc.property(anyShot, dice, (shot, numbers) => {
+      for (const [i, drawing] of Object.values(shot.drawings).entries())
+        Object.assign(drawing, { spacing: i % 3 ? i / 20 : null, label: i % 2 ? `L${i}` : '', stage: 'clean' });
+      const source = shot.layers[numbers.layer % shot.layers.length];
+      const after = change(shot, (draft) => void TIMING.duplicate(draft, numbers))!.shot;
+      const copy = after.layers[after.layers.findIndex(({ id }) => id === source.id) + 1];
+      const says = ({ exposures }: typeof copy) =>
+        exposures.map(({ cell, frames }) => {
+          if (cell?.kind !== 'drawing') return [frames];
+          const { number, label, role, stage, spacing, ink } = after.drawings[cell.drawing];
+          return [frames, number, label, role, stage, spacing, ink.length];
+        });
+      expect(says(copy)).toEqual(says(source));
+    }),
+    { numRuns: 100 },
+  );
+});
+
 test('10,000 operations, all taken back, are the start', () => {
   const operations = Object.entries({ ...TIMING, ...CHARTS, ...BESIDE });
   let state = 20261123;

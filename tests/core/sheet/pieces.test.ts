@@ -51,7 +51,15 @@ import {
   whyNotMerge,
   writeNote,
 } from '../../../src/core/sheet/index.ts';
-import { type Layer, makeClip, makeDrawing, makeLayer, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
+import {
+  type Layer,
+  makeClip,
+  makeDrawing,
+  makeLayer,
+  makeTrack,
+  paletteAt,
+  type Shot,
+} from '../../../src/core/shot/index.ts';
 import { circle, inShort, sheet, smallShot } from '../../make.ts';
 
 /** Two layers: Keeper with drawings a, b, c (1, 2, 3), Scarf above it with p, q (1, 2); 24 frames. */
@@ -326,6 +334,34 @@ describe('time in the whole shot', () => {
     ]);
     expect(shot.length).toBe(21);
     expect(() => change(shot, (draft) => removeTime(draft, 0, 99))).toThrow('That is the whole shot');
+  });
+  test('every frame that is left has the colours it had', () => {
+    edit((draft) => {
+      draft.palettes.push(
+        { ...structuredClone(shot.palettes[0]), id: 'dusk' },
+        { ...structuredClone(shot.palettes[0]), id: 'lit' },
+      );
+      draft.paletteCues = [
+        { frame: 0, palette: draft.palettes[0].id },
+        { frame: 3, palette: 'dusk' },
+        { frame: 9, palette: 'lit' },
+      ];
+    });
+    const before = Array.from({ length: shot.length }, (_, frame) => paletteAt(shot, frame).id);
+    for (const [from, to] of [
+      [0, 5],
+      [2, 4],
+      [0, 12],
+      [3, 9],
+      [8, 10],
+    ]) {
+      const { shot: after } = change(shot, (draft) => removeTime(draft, from, to))!;
+      const left = before.filter((_, frame) => frame < from || frame >= to);
+      expect(left.map((_, frame) => paletteAt(after, frame).id)).toEqual(left);
+      expect(after.paletteCues[0].frame).toBe(0);
+    }
+    const { shot: longer } = change(shot, (draft) => insertTime(draft, 0, 4))!;
+    expect(longer.paletteCues.map(({ frame }) => frame)).toEqual([0, 7, 13]);
   });
   test('locked layers stay as they were, and are named', () => {
     edit((draft) => void (draft.layers[1].locked = true));

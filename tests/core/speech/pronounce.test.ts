@@ -123,3 +123,15 @@ test('every sound of the table has a mouth, and every mouth a sound', () => {
   expect(mouths.size).toBe(Object.keys(MOUTH_SOUNDS).length);
   expect([mouthOf('M'), mouthOf('IY'), mouthOf('V'), mouthOf('SIL')]).toEqual(['closed', 'wide', 'teeth-lip', 'rest']);
 });
+
+test('words that are members of every object, and figures longer than any number, are words like others', () => {
+  for (const word of ['constructor', 'toString', '__proto__', 'hasOwnProperty', 'valueOf']) {
+    const spoken = pronounce(`the ${word} here`, { the: 'DH AH0' }, {});
+    expect(spoken.length).toBeGreaterThanOrEqual(3);
+    for (const { variants } of spoken) expect(variants[0].length).toBeGreaterThan(0);
+  }
+  const long = '9'.repeat(400);
+  expect(spellOut(`the ${long}th time`)).toMatch(/^the +nine nine .* nine ninth +time$/);
+  expect(spellOut(`${long}:30, $${long}.50`)).toMatch(/nine/);
+  expect(numberWords(123456789012)).toMatch(/^one hundred and twenty three billion/);
+});

@@ -81,15 +81,17 @@ export const wipe: Tool = {
       return null;
     }
     const { path, add } = pathFrom(sample, desk.view.getState().tools.wipe.width);
-    const wiped = () => wipePaint(was.paint, Float32Array.from(path));
-    desk.showDraft(was, { ink: was.ink, paint: wiped() });
+    let paint = wipePaint(was.paint, Float32Array.from(path));
+    desk.showDraft(was, { ink: was.ink, paint });
     return {
       move(samples) {
+        const from = path.length - 3;
         samples.forEach(add);
-        desk.showDraft(was, { ink: was.ink, paint: wiped() });
+        // Only what is new of the way: wiping is exact, so it may be done piece by piece.
+        if (path.length > from + 3) paint = wipePaint(paint, Float32Array.from(path.slice(from)));
+        desk.showDraft(was, { ink: was.ink, paint });
       },
       up() {
-        const paint = wiped();
         if (paint !== was.paint) painting.put('wipe paint', () => paint);
         desk.showDraft(was, null);
       },
