@@ -5,9 +5,11 @@
 import 'reflect-metadata';
 import { run as files } from './files.ts';
 import { MOST_TOLD, type Outcome, type Wishes } from './report.ts';
+import { run as undo } from './undo.ts';
 
 const CAMPAIGNS: Record<string, { count: number; run(wishes: Wishes): Promise<Outcome> }> = {
   files: { count: 10_000, run: files },
+  undo: { count: 20_000, run: undo },
 };
 
 function option(args: string[], name: string): number | undefined {

@@ -64,10 +64,9 @@ function* cellsOf(shot: Shot, kind: CellRef['kind']): Iterable<Place> {
   }
 }
 
-/** A layer's exposures with some cells empty; frozen, as every list of exposures is. */
+/** A layer's exposures with some cells empty. */
 function blanked(layer: Layer, gone: (cell: CellRef | null) => boolean): Layer['exposures'] {
-  const exposures = layer.exposures.map((each) => (gone(each.cell) ? { ...each, cell: null } : each));
-  return Object.freeze(exposures) as Layer['exposures'];
+  return layer.exposures.map(({ id, cell, frames }) => ({ id, cell: gone(cell) ? null : cell && { ...cell }, frames }));
 }
 
 function modelPlaces(kind: CellRef['kind']) {
@@ -365,11 +364,8 @@ function targetsOf(shot: Shot, target: Target): Set<Id> {
       return new Set(shot.tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
     case 'exposure':
       return new Set(shot.layers.flatMap(({ exposures }) => exposures.map(({ id }) => id)));
-    case 'swatch': {
-      // A swatch must be in every palette, or some frames have no colour for it.
-      const [first, ...others] = shot.palettes.map(({ swatches }) => new Set(swatches.map(({ id }) => id)));
-      return new Set([...first].filter((id) => others.every((each) => each.has(id))));
-    }
+    case 'swatch':
+      return new Set(shot.palettes.flatMap(({ swatches }) => swatches.map(({ id }) => id)));
     case 'palette':
       return new Set(shot.palettes.map(({ id }) => id));
     case 'line':
@@ -405,12 +401,27 @@ export function danglingIn(shot: Shot, kinds: readonly Reference['kind'][]): Dan
 /** Putting one place right can leave another dangling: a layer's drawings, a drawing's cells, what names them. */
 const ROUNDS = 6;
 
+/** Gives every colour model every swatch, as the first that has it has it. Returns whether any lacked one. */
+function evenOut(shot: Shot, known: Shot): boolean {
+  const all = new Map(known.palettes.toReversed().flatMap(({ swatches }) => swatches.map((each) => [each.id, each])));
+  let lacking = false;
+  known.palettes.forEach(({ swatches }, i) => {
+    const own = new Set(swatches.map(({ id }) => id));
+    const missing = [...all.values()].filter(({ id }) => !own.has(id));
+    if (missing.length === 0) return;
+    lacking = true;
+    shot.palettes[i].swatches.push(...missing.map((swatch) => ({ ...swatch })));
+  });
+  return lacking;
+}
+
 /**
  * Puts right what names something that is gone. Returns what was put right, in words, each once.
  * @param shot a shot of one's own, or the draft of a `change()` recipe. @param plain gives a draft as plain data
  */
 export function mendReferences(shot: Shot, plain: (draft: Shot) => Shot = (own) => own): string[] {
   const mended = new Set<string>();
+  if (evenOut(shot, plain(shot))) mended.add('a swatch that a colour model lacks: it is as in another one');
   for (let round = 0; round < ROUNDS; round++) {
     const dangling = danglingIn(plain(shot), ['needed', 'mends']);
     if (dangling.length === 0) break;
