@@ -3,13 +3,21 @@
  * of them. A failure is told with the seed that gives it again.
  */
 import 'reflect-metadata';
+import { run as disk } from './disk.ts';
 import { run as files } from './files.ts';
+import { run as kill } from './kill.ts';
 import { MOST_TOLD, type Outcome, type Wishes } from './report.ts';
+import { run as tabs } from './tabs.ts';
 import { run as undo } from './undo.ts';
+import { run as workers } from './workers.ts';
 
 const CAMPAIGNS: Record<string, { count: number; run(wishes: Wishes): Promise<Outcome> }> = {
   files: { count: 10_000, run: files },
   undo: { count: 20_000, run: undo },
+  kill: { count: 200, run: kill },
+  tabs: { count: 30, run: tabs },
+  disk: { count: 12, run: disk },
+  workers: { count: 30, run: workers },
 };
 
 function option(args: string[], name: string): number | undefined {

@@ -7,13 +7,24 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
 import { readKeys } from './commands/keyboard.ts';
+import { say } from './frame/saying.ts';
 import { db } from './library.ts';
 import { readBrushes } from './session/brushes.ts';
 import { readHand } from './session/hand.ts';
 import { readOwnCharts } from './session/own-charts.ts';
 import { readOwnWords } from './session/own-words.ts';
+import { WorkerFailed, WorkStopped } from './session/worker-host.ts';
 
 for (const read of [readKeys, readBrushes, readHand, readOwnWords, readOwnCharts]) void read(db).catch(() => undefined);
+
+// What fails where nobody waits for it still gets its sentence; work that was stopped is no failure.
+addEventListener('unhandledrejection', (event) => {
+  if (event.reason instanceof WorkStopped) event.preventDefault();
+  else if (event.reason instanceof WorkerFailed) {
+    event.preventDefault();
+    say(event.reason.message);
+  }
+});
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

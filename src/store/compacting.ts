@@ -4,7 +4,7 @@ import type { Drawing, Id, Shot } from '../core/shot/index.ts';
 import { type Database, journalFrom, newestSeq, rowsOf } from './database.ts';
 
 /** Steps of undo that are kept when a shot is closed. */
-export const STEPS_KEPT = 5000;
+const STEPS_KEPT = 5000;
 /** Fewer rows than this are not worth looking through. */
 const FEW_ROWS = 200;
 

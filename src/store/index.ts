@@ -1,4 +1,4 @@
-export { compact, STEPS_KEPT } from './compacting.ts';
+export { compact } from './compacting.ts';
 export * from './database.ts';
 export * from './keeper.ts';
 export { type Opened, openKept, openToDraw } from './opening.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { between } from '../../src/app/commands/choosing.ts';
 import { COMMANDS } from '../../src/app/commands/index.ts';
-import { keyInWords } from '../../src/app/commands/register.ts';
+import { keyInWords, nameOfKey } from '../../src/app/commands/key-names.ts';
 import { FIRST_TOOLS, firstView, mendView, type ViewState } from '../../src/app/session/view-state.ts';
 import { columnIds, FRAME_COLUMN, layoutSheet, placeAt } from '../../src/app/sheet/geometry.ts';
 import { gripAt } from '../../src/app/sheet/sheet-pointer.ts';
@@ -28,6 +28,34 @@ describe('the register of commands', () => {
   test('keys read as people say them', () => {
     expect(keyInWords('$mod+Shift+KeyZ')).toBe('Ctrl Shift Z');
     expect(keyInWords('ArrowUp')).toBe('↑');
+  });
+});
+
+describe('a key is called by what is written on it', () => {
+  const key = (code: string, written: string) => nameOfKey({ code, key: written }, undefined);
+  test('letters, on English, German and French keyboards alike', () => {
+    expect(key('KeyZ', 'z')).toBe('KeyZ');
+    expect([key('KeyY', 'z'), key('KeyZ', 'y')]).toEqual(['KeyZ', 'KeyY']);
+    expect([key('KeyW', 'z'), key('KeyQ', 'a'), key('Semicolon', 'm')]).toEqual(['KeyZ', 'KeyA', 'KeyM']);
+  });
+  test('signs where French keyboards have them; what is no letter is not the letter of its place', () => {
+    expect([key('KeyM', ','), key('Comma', ';'), key('Slash', '-')]).toEqual(['Comma', 'Semicolon', 'Minus']);
+    expect(key('KeyM', '?')).toBe('Sign?');
+  });
+  test('by its place where there is no Latin letter: Cyrillic, umlauts, digits under Shift', () => {
+    expect([key('KeyZ', 'я'), key('KeyS', 'ы')]).toEqual(['KeyZ', 'KeyS']);
+    expect([key('Semicolon', 'ö'), key('Digit1', '&'), key('Digit1', '1'), key('Numpad3', '3')]).toEqual([
+      'Semicolon',
+      'Digit1',
+      'Digit1',
+      'Numpad3',
+    ]);
+    expect([key('Space', ' '), key('ArrowUp', 'ArrowUp'), key('F2', 'F2')]).toEqual(['Space', 'ArrowUp', 'F2']);
+  });
+  test('what is known of a key counts more than what Shift or Ctrl make of it', () => {
+    expect(nameOfKey({ code: 'Comma', key: '<' }, ',')).toBe('Comma');
+    expect(nameOfKey({ code: 'KeyM', key: '?' }, ',')).toBe('Comma');
+    expect(nameOfKey({ code: 'KeyW', key: '\u001a' }, 'z')).toBe('KeyZ');
   });
 });
 

@@ -20,6 +20,7 @@ import {
   withRoom,
 } from '../../core/sheet/index.ts';
 import { type Id, type Role, type Shot, STAGES, type Stage } from '../../core/shot/index.ts';
+import { beginEntry } from './entries.ts';
 import { layerInHand, runInHand, whyNotDraw } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
@@ -170,12 +171,12 @@ const trayOf = (context: CommandContext) => {
 };
 
 function opens(kind: 'drawing' | 'label') {
-  return ({ view, session, ...rest }: CommandContext) => {
-    const layer = layerInHand({ session, view });
+  return (context: CommandContext) => {
+    const layer = layerInHand(context);
     if (!layer) return;
-    const shown = drawingShown(session.shot, layer, view.getState().frame);
-    if (kind === 'label' && !shown) rest.say('There is no drawing here to name.');
-    else view.setState({ entry: { kind, text: kind === 'label' ? shown!.label : '' } });
+    const shown = drawingShown(context.session.shot, layer, context.view.getState().frame);
+    if (kind === 'label' && !shown) context.say('There is no drawing here to name.');
+    else beginEntry(context, kind, kind === 'label' ? shown!.label : '');
   };
 }
 

@@ -1,43 +1,77 @@
-/** What was written into the little field on the sheet, taken. */
+/** What is written into the little field on the sheet: begun where one is, taken there and nowhere else. */
 import { writeSound } from '../../core/reading/index.ts';
 import { drawingNamed, drawingShown, nameFrame, runAt, writeDrawing, writeNote } from '../../core/sheet/index.ts';
-import { LIMITS } from '../../core/shot/index.ts';
+import { type Layer, LIMITS } from '../../core/shot/index.ts';
 import type { Entry } from '../session/view-state.ts';
 import { hold } from './holds.ts';
-import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { CommandContext } from './register.ts';
 import { chosenOrRun, timed } from './timed.ts';
 
-/** Takes an entry. Returns what the field should be then: null to close it, another entry to go on writing. */
-export function takeEntry(context: CommandContext, { kind, text }: Entry): Entry | null {
-  const words = text.trim();
-  if (kind === 'hold') takeHold(context, words);
-  else if (kind === 'drawing') return takeDrawing(context, words);
-  else if (kind === 'label') takeLabel(context, words);
-  else if (kind === 'note') takeNote(context, words);
-  else if (kind === 'sound') return takeSound(context, words);
-  else takeMarker(context, words);
-  return null;
+/** Opens the field for what is in hand now. Playing ends: one writes against a frame. */
+export function beginEntry(
+  context: CommandContext,
+  kind: Entry['kind'],
+  text: string,
+  over: Partial<Entry['at']> = {},
+) {
+  const { view, player } = context;
+  if (player.state.getState().state !== 'rest') player.stop();
+  const { frame, layerId, noteColour } = view.getState();
+  const span = kind === 'hold' ? chosenOrRun(context) : null;
+  view.setState({ entry: { kind, text, at: { frame, layerId, colour: noteColour, span, ...over } } });
 }
 
-function takeHold(context: CommandContext, words: string): void {
-  const span = chosenOrRun(context);
+/** The layer an entry was begun on; null, and said, when it is gone. */
+function layerOf({ session, say }: CommandContext, { at }: Entry): Layer | null {
+  const layer = session.shot.layers.find(({ id }) => id === at.layerId) ?? null;
+  if (!layer) say('The layer that was written for is gone; nothing was taken.');
+  return layer;
+}
+
+/** Takes an entry. Returns what the field should be then: null to close it, another entry to go on writing. */
+export function takeEntry(context: CommandContext, entry: Entry): Entry | null {
+  const words = entry.text.trim();
+  const { session } = context;
+  const { frame, colour } = entry.at;
+  switch (entry.kind) {
+    case 'drawing':
+      return takeDrawing(context, entry, words);
+    case 'sound':
+      return takeSound(context, entry, words);
+    case 'hold':
+      takeHold(context, entry, words);
+      return null;
+    case 'label':
+      takeLabel(context, entry, words);
+      return null;
+    case 'note':
+      session.change('note', (shot) => writeNote(shot, frame, colour, words));
+      return null;
+    case 'marker':
+      session.change('marker', (shot) => nameFrame(shot, frame, words));
+      return null;
+  }
+}
+
+function takeHold(context: CommandContext, { at }: Entry, words: string): void {
   const frames = Number(words);
-  if (words === '' || !span) return;
+  if (words === '' || !at.span) return;
   if (!/^\d+$/.test(words) || frames < 1 || frames > LIMITS.maxLength) {
     context.say(`A hold is a whole number of frames from 1 to ${LIMITS.maxLength}; “${words}” is none.`);
     return;
   }
-  hold(context, span, frames);
+  hold(context, at.span, frames);
 }
 
 /** Writes a drawing's number into the cell and goes on to the frame after it, as one writes down a sheet. */
-function takeDrawing(context: CommandContext, words: string): Entry | null {
+function takeDrawing(context: CommandContext, entry: Entry, words: string): Entry | null {
   const { session, view, say } = context;
-  const layer = layerInHand(context);
-  if (words === '' || !layer) return null;
-  const { frame, newHold } = view.getState();
+  if (words === '') return null;
+  const layer = layerOf(context, entry);
+  if (!layer) return null;
+  const { frame } = entry.at;
+  const { newHold } = view.getState();
   const drawing = drawingNamed(session.shot, layer.id, words);
   if (!drawing) {
     say(`“${layer.name}” has no drawing ${words}. N makes a new one.`);
@@ -52,18 +86,23 @@ function takeDrawing(context: CommandContext, words: string): Entry | null {
     );
     if (!done) return null;
   }
-  const now = layerInHand(context)!;
+  const now = layerOf(context, entry)!;
   const written = runAt(now.exposures, frame);
   const next = written ? written.start + written.exposure.frames : frame + newHold;
-  if (next >= session.shot.length) return null;
-  goToFrame(context, next);
-  return { kind: 'drawing', text: '' };
+  return goOn(context, entry, next);
 }
 
-function takeLabel(context: CommandContext, words: string): void {
-  const { session, view, say } = context;
-  const layer = layerInHand(context);
-  const shown = layer && drawingShown(session.shot, layer, view.getState().frame);
+/** The same field at another frame; null after the shot's end. */
+function goOn(context: CommandContext, { kind, at }: Entry, frame: number): Entry | null {
+  if (frame >= context.session.shot.length) return null;
+  goToFrame(context, frame);
+  return { kind, text: '', at: { ...at, frame } };
+}
+
+function takeLabel(context: CommandContext, entry: Entry, words: string): void {
+  const { session, say } = context;
+  const layer = layerOf(context, entry);
+  const shown = layer && drawingShown(session.shot, layer, entry.at.frame);
   if (!layer || !shown) return;
   if (words.length > LIMITS.maxLabel) {
     say(`A label has at most ${LIMITS.maxLabel} letters, so that it fits the sheet; “${words}” has ${words.length}.`);
@@ -77,25 +116,14 @@ function takeLabel(context: CommandContext, words: string): void {
   session.change('label', (shot) => void (shot.drawings[shown.id].label = words));
 }
 
-function takeNote({ session, view }: CommandContext, words: string): void {
-  const { frame, noteColour } = view.getState();
-  session.change('note', (shot) => writeNote(shot, frame, noteColour, words));
-}
-
 /** Writes a sound against the frame and goes on to the next one, as one reads a track. */
-function takeSound({ session, view, say, ...rest }: CommandContext, words: string): Entry | null {
-  const { frame, noteColour } = view.getState();
+function takeSound(context: CommandContext, entry: Entry, words: string): Entry | null {
+  const { session, say } = context;
+  const { frame, colour } = entry.at;
   if (words.length > LIMITS.maxSound) {
     say(`A sound has at most ${LIMITS.maxSound} letters; “${words}” has ${words.length}.`);
-    return { kind: 'sound', text: words };
+    return { ...entry, text: words };
   }
-  const done = session.change('write a sound', (shot) => writeSound(shot, frame, words, noteColour));
-  if (words === '' || !done || frame + 1 >= session.shot.length) return null;
-  goToFrame({ session, view, ...rest }, frame + 1);
-  return { kind: 'sound', text: '' };
-}
-
-function takeMarker({ session, view }: CommandContext, words: string): void {
-  const { frame } = view.getState();
-  session.change('marker', (shot) => nameFrame(shot, frame, words));
+  const done = session.change('write a sound', (shot) => writeSound(shot, frame, words, colour));
+  return words === '' || !done ? null : goOn(context, entry, frame + 1);
 }

@@ -10,6 +10,7 @@ import {
   slideChange,
   swapWithNeighbour,
 } from '../../core/sheet/index.ts';
+import { beginEntry } from './entries.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { chosenOrLayer, chosenOrRun, hasAny, hasCell, reselect, timed, timedSpan } from './timed.ts';
@@ -67,12 +68,9 @@ function swap(towards: -1 | 1) {
 }
 
 /** Opens the little field for a hold, with the digit that was pressed. */
-function typeHold({ view, ...context }: CommandContext, key: string): void {
-  if (!chosenOrRun({ view, ...context })) {
-    context.say('There is no drawing here to hold. Enter writes one’s number.');
-    return;
-  }
-  view.setState({ entry: { kind: 'hold', text: /\d$/.exec(key)?.[0] ?? '' } });
+function typeHold(context: CommandContext, key: string): void {
+  if (!chosenOrRun(context)) context.say('There is no drawing here to hold. Enter writes one’s number.');
+  else beginEntry(context, 'hold', /\d$/.exec(key)?.[0] ?? '');
 }
 
 export const holdCommands: Command[] = [

@@ -3,7 +3,8 @@ import { useEffect } from 'react';
 import { createStore } from 'zustand/vanilla';
 import { type Database, readSetting, writeSetting } from '../../store/index.ts';
 import { COMMANDS } from './index.ts';
-import { type Command, type CommandContext, keyInWords, keyOfEvent } from './register.ts';
+import { isKeyOf, keyInWords, keyOfEvent, learnLayout } from './key-names.ts';
+import type { Command, CommandContext } from './register.ts';
 
 const SETTING = 'keys';
 
@@ -41,9 +42,8 @@ export function keyHint(command: Command): string {
   return keys.length > 0 ? keyInWords(keys[0]) : '';
 }
 
-/** Whether keys belong to what has the focus: text being written, a slider, an open menu. */
-function keysTaken(target: EventTarget | null): boolean {
-  if (!(target instanceof HTMLElement)) return false;
+/** Whether all keys belong to what has the focus: text being written, a slider, an open menu or window. */
+function keysTaken(target: HTMLElement): boolean {
   if (target.closest('[role="dialog"], [role="menu"], [role="listbox"], [contenteditable="true"]')) return true;
   if (target instanceof HTMLInputElement) return target.type !== 'checkbox' && target.type !== 'radio';
   return (
@@ -53,19 +53,38 @@ function keysTaken(target: EventTarget | null): boolean {
   );
 }
 
+const PRESSABLE =
+  'button, a[href], summary, input[type="checkbox"], input[type="radio"], [role="button"], [role="link"], [role="tab"], [role="radio"], [role="checkbox"], [role="switch"]';
+/** Among these the arrows go from one to the next. */
+const IN_A_ROW = '[role="tab"], [role="radio"], input[type="radio"]';
+
+/**
+ * Whether a key presses what was gone to by keyboard: a button, a link, a tab has its own keys first. What was pressed with
+ * the pen keeps the focus too, but the next key is meant for the paper then; the browser tells the two apart as it does when
+ * it draws the ring around what is focused.
+ */
+function pressesFocused(target: HTMLElement, key: string): boolean {
+  if (!target.matches(PRESSABLE) || !target.matches(':focus-visible')) return false;
+  if (key === 'Enter' || key === 'NumpadEnter' || key === 'Space') return true;
+  return target.matches(IN_A_ROW) && /^(Arrow|Home|End)/.test(key);
+}
+
 /** Listens to the keyboard while a shot is open. */
 export function useKeyboard(context: CommandContext): void {
   useEffect(() => {
+    void learnLayout();
     let held: Command | null = null;
     const down = (event: KeyboardEvent) => {
-      if (keysTaken(event.target) || event.isComposing) return;
+      const target = event.target instanceof HTMLElement ? event.target : document.body;
+      if (keysTaken(target) || event.isComposing) return;
       const key = keyOfEvent(event);
+      if (pressesFocused(target, key)) return;
       const those = COMMANDS.filter((each) => keysOf(each).includes(key));
       const command =
         those.find((each) => each.borrowsKeys && each.when?.(context)) ?? those.find((each) => !each.borrowsKeys);
       if (!command) return;
-      // Space and Enter press a focused button; everything else is a command.
-      if (key === 'Space' && event.target instanceof HTMLButtonElement) event.target.blur();
+      // A button pressed with the pen a moment ago would be pressed by this key as well.
+      if (target instanceof HTMLButtonElement) target.blur();
       event.preventDefault();
       if (command.release) {
         if (event.repeat || held) return;
@@ -74,7 +93,7 @@ export function useKeyboard(context: CommandContext): void {
       if (!command.when || command.when(context)) command.run(context, key);
     };
     const up = (event: KeyboardEvent) => {
-      if (!held || !keysOf(held).some((key) => key.split('+').at(-1) === event.code)) return;
+      if (!held || !keysOf(held).some((key) => isKeyOf(event, key))) return;
       held.release?.(context);
       held = null;
     };

@@ -3,17 +3,18 @@ import { clearNotes, markerAt, moveNotes, noteAt, pinClip, runAt } from '../../c
 import { type Clip, NOTE_COLOURS, type Shot } from '../../core/shot/index.ts';
 import { clipEnd } from '../../core/sound/index.ts';
 import type { SheetCard } from '../session/view-state.ts';
+import { beginEntry } from './entries.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { clipInHand } from './sound.ts';
 
-function writeNote({ session, view }: CommandContext): void {
-  const { frame, noteColour } = view.getState();
-  view.setState({ entry: { kind: 'note', text: noteAt(session.shot, frame, noteColour)?.text ?? '' } });
+function writeNote(context: CommandContext): void {
+  const { frame, noteColour } = context.view.getState();
+  beginEntry(context, 'note', noteAt(context.session.shot, frame, noteColour)?.text ?? '');
 }
 
-function writeMarker({ session, view }: CommandContext): void {
-  view.setState({ entry: { kind: 'marker', text: markerAt(session.shot, view.getState().frame)?.name ?? '' } });
+function writeMarker(context: CommandContext): void {
+  beginEntry(context, 'marker', markerAt(context.session.shot, context.view.getState().frame)?.name ?? '');
 }
 
 function shiftNotes(by: number) {

@@ -6,6 +6,7 @@ import { type Drawing, type Layer, newId, paletteAt } from '../../core/shot/inde
 import { paperRoom } from '../desk/room.ts';
 import { panBy, viewMatrix } from '../desk/view.ts';
 import { doubtsInHand, faultsInHand, listInSight } from '../paint/looked-at.ts';
+import { leftInWords } from '../session/paint-desk.ts';
 import { POURS, SWEEPS, TAKES, type ToolId } from '../session/view-state.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
@@ -117,7 +118,18 @@ export async function correct(context: CommandContext, doubt: Doubt): Promise<vo
     const { edge, soft, under } = tools.pour;
     const paint = map && pourAt(drawing.paint, map, doubt.x, doubt.y, swatch, { edge, soft, under });
     if (!paint) return;
-    session.change('correct paint', (shot) => void (shot.drawings[doubt.drawing].paint = paint), gesture);
+    const { left } = session.changeWhereSame(
+      'correct paint',
+      [{ drawing }],
+      (own) => {
+        own.paint = paint;
+      },
+      gesture,
+    );
+    if (left.length > 0) {
+      say(leftInWords(left).trim());
+      return;
+    }
     paints.settle(doubt);
   }
   const { at } = paints.state.getState();
@@ -147,8 +159,10 @@ async function asBefore(context: CommandContext): Promise<void> {
     context.say('This drawing has all the paint of the one before.');
     return;
   }
-  context.session.change('paint as before', (shot) => void shot.drawings[drawing.id].paint.unshift(...fresh));
-  context.say(`${fresh.length} regions painted as on the drawing before.`);
+  const { left } = context.session.changeWhereSame('paint as before', [{ drawing }], (own) => {
+    own.paint.unshift(...fresh);
+  });
+  context.say(leftInWords(left).trim() || `${fresh.length} regions painted as on the drawing before.`);
 }
 
 async function lookForHoles(context: CommandContext): Promise<void> {
@@ -178,11 +192,12 @@ async function fillSpecks(context: CommandContext): Promise<void> {
     say(`“${layer.name}” has no specks beside paint.`);
     return;
   }
-  session.change('fill specks', (shot) => {
-    for (const { drawing, result } of changed) if (shot.drawings[drawing.id]) shot.drawings[drawing.id].paint = result;
+  const { left } = session.changeWhereSame('fill specks', changed, (own, { result }) => {
+    own.paint = result;
   });
-  const specks = changed.reduce((sum, { drawing, result }) => sum + result.length - drawing.paint.length, 0);
-  say(`${specks} ${specks === 1 ? 'speck' : 'specks'} filled on ${changed.length} drawings.`);
+  const put = changed.filter(({ drawing }) => !left.includes(drawing));
+  const specks = put.reduce((sum, { drawing, result }) => sum + result.length - drawing.paint.length, 0);
+  say(`${specks} ${specks === 1 ? 'speck' : 'specks'} filled on ${put.length} drawings.${leftInWords(left)}`);
   if (paints.state.getState().faults) await paints.lookForHoles(layer);
 }
 
@@ -197,8 +212,11 @@ async function refit(context: CommandContext): Promise<void> {
   }
   const done = await paints.each('Refitting', [drawing], (face, each) => face.refit(paints.bounded(each)));
   if (!done) return;
-  session.change('refit paint', (shot) => void (shot.drawings[drawing.id].paint = done[0].result));
-  paints.state.setState({ unfit: null });
+  const { left } = session.changeWhereSame('refit paint', done, (own, { result }) => {
+    own.paint = result;
+  });
+  if (left.length > 0) say(leftInWords(left).trim());
+  else paints.state.setState({ unfit: null });
 }
 
 function swatchBy(by: 1 | -1) {

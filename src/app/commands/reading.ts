@@ -1,5 +1,6 @@
 /** The track reading: written by hand, computed, cleared and moved by colour. */
 import {
+  isReadAsItWas,
   moveSounds,
   readingRows,
   recolourSounds,
@@ -15,17 +16,20 @@ import { type Clip, NOTE_COLOURS, type NoteColour } from '../../core/shot/index.
 import { clipSeconds } from '../../core/sound/index.ts';
 import { DOUBTFUL_FIT, SILENCE } from '../../core/speech/index.ts';
 import { ownWords } from '../session/own-words.ts';
+import { beginEntry } from './entries.ts';
 import type { Command, CommandContext } from './register.ts';
 import { clipInHand } from './sound.ts';
 
 /** Longest stretch read at once, seconds. */
 const LONGEST = 60;
+/** Said when the hand was quicker than the reading. */
+const CHANGED = 'The clip or its reading was changed while it was read, so it was left as it is. Read it once more.';
 /** Sound whose highest sample is below this is silence. */
 const SILENT = 1e-3;
 
-function writeSoundHere({ session, view }: CommandContext): void {
-  const there = soundAt(readingRows(session.shot), view.getState().frame);
-  view.setState({ entry: { kind: 'sound', text: there?.sound.text ?? '' } });
+function writeSoundHere(context: CommandContext): void {
+  const there = soundAt(readingRows(context.session.shot), context.view.getState().frame);
+  beginEntry(context, 'sound', there?.sound.text ?? '');
 }
 
 /** Why a clip cannot be read, in a sentence; null when it can. */
@@ -55,9 +59,12 @@ export async function readClip(
   const { session, sound } = context;
   const why = whyNotRead(context, clip);
   if (why) return why;
+  const before = soundsOfClip(session.shot, clip.id);
+  const changed = () => !isReadAsItWas(session.shot, clip, before);
   if (!clip.words.trim()) {
     const heard = await sound.listen(clip, progress);
     if (!heard) return 'The sound could not be read.';
+    if (changed()) return CHANGED;
     session.change('listen to the clip', (shot) => writeReading(shot, clip.id, heard.sounds, clip.in, true));
     return 'Read by ear, without words: how open the mouth is, and a coarse vowel. All of it is in doubt.';
   }
@@ -68,6 +75,7 @@ export async function readClip(
   if (words.length === 0) return 'There are no words to read in what was typed. Write what is said, in English.';
   if (!reading)
     return `${words.length} words do not fit into ${clipSeconds(clip).toFixed(1)} seconds. Check the words, or the ends of the clip.`;
+  if (changed()) return CHANGED;
   const doubtful = reading.fit < DOUBTFUL_FIT;
   session.change('read the clip', (shot) => writeReading(shot, clip.id, reading.sounds, clip.in, doubtful));
   if (doubtful)
@@ -92,7 +100,7 @@ export async function readAround(context: CommandContext, clip: Clip, gesture: s
   const reading = await context.sound.readAgain(clip, fixed);
   const spoken = reading?.sounds.filter(({ phone }) => phone !== SILENCE);
   if (!reading || spoken?.length !== sounds.length) return;
-  context.session.change('set a bound', (shot) => retimeReading(shot, clip.id, reading.sounds, clip.in), gesture);
+  context.session.change('set a bound', (shot) => void retimeReading(shot, sounds, reading.sounds, clip.in), gesture);
 }
 
 function byColour(label: string, edit: (shot: Parameters<typeof removeSounds>[0], ids: string[]) => void) {

@@ -3,9 +3,18 @@ import Download from 'lucide-react/icons/download';
 import { Popover, Progress } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
-import { ExportOptions, FORMATS, type FormatId, formatOf, gifRuns, pictureRuns } from '../../core/export/index.ts';
+import {
+  ExportOptions,
+  FORMATS,
+  type FormatId,
+  formatOf,
+  gifFrames,
+  gifRuns,
+  MOST_GIF_RATE,
+  pictureRuns,
+} from '../../core/export/index.ts';
 import { leftOut } from '../../core/picture/index.ts';
-import { lengthInWords, newId } from '../../core/shot/index.ts';
+import { lengthInWords, newId, type Shot } from '../../core/shot/index.ts';
 import { isHeard } from '../../core/sound/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
@@ -20,9 +29,6 @@ interface ExportPanelProps {
 }
 
 const WRITES: Record<FormatId, string> = { gif: 'the GIF', png: 'the pictures', wav: 'the sound', sheet: 'the sheet' };
-
-/** Viewers slow down pictures shorter than two hundredths of a second. */
-const FASTEST_GIF = 50;
 
 function Group({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -112,9 +118,10 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
             The sound beside them as a WAV, as long as they are
           </label>
         )}
-        {options.format === 'gif' && shot.fps > FASTEST_GIF && (
+        {options.format === 'gif' && shot.fps > MOST_GIF_RATE && (
           <p className="text-sm text-attention">
-            Many viewers play GIFs above {FASTEST_GIF} frames a second too slowly.
+            A GIF shows at most {MOST_GIF_RATE} pictures a second: some of the {shot.fps} are left out, the length
+            stays.
           </p>
         )}
       </Group>
@@ -265,7 +272,7 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
             {frames} frames ({lengthInWords(frames, shot.fps)})
             {withPictures && (
               <>
-                , {options.format === 'gif' ? gifRuns(shot, options).length : frames} pictures written
+                , {options.format === 'gif' ? gifPictures(shot, options) : frames} pictures written
                 {options.format === 'png' && pictures < frames ? `, ${pictures} of them different` : ''},{' '}
                 {options.width} x {options.height}
               </>
@@ -294,6 +301,13 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
     </aside>
   );
 }
+
+/** How many pictures a GIF is written in. */
+const gifPictures = (shot: Shot, options: ExportOptions) =>
+  gifFrames(
+    gifRuns(shot, options).map(({ frames }) => frames),
+    shot.fps,
+  ).length;
 
 /** What of the sound is delivered: what is heard, and what is not. */
 function SoundGroup() {

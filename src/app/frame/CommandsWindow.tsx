@@ -3,6 +3,7 @@ import { useCommands } from '../commands/context.ts';
 import { COMMANDS } from '../commands/index.ts';
 import { keyHint } from '../commands/keyboard.ts';
 import type { Command } from '../commands/register.ts';
+import { isPressed } from '../parts/draft.ts';
 import { Window } from '../parts/Window.tsx';
 
 /** All commands by name: type a part of it, Enter runs the first. */
@@ -29,7 +30,7 @@ export function CommandsWindow({ onClose }: { onClose(): void }) {
         className="mb-2 h-8 w-full rounded-md border border-rule bg-white px-2"
         value={words}
         onChange={(event) => setWords(event.target.value)}
-        onKeyDown={(event) => event.key === 'Enter' && found[0] && run(found[0])}
+        onKeyDown={(event) => isPressed(event, 'Enter') && found[0] && run(found[0])}
       />
       <ul className="max-h-[50vh] overflow-auto">
         {found.map((command) => (

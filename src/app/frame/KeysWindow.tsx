@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import { COMMANDS } from '../commands/index.ts';
+import { keyOfEvent } from '../commands/key-names.ts';
 import { giveKey, keyHint, ownKeys } from '../commands/keyboard.ts';
-import { type Command, keyOfEvent } from '../commands/register.ts';
+import type { Command } from '../commands/register.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Window } from '../parts/Window.tsx';
@@ -52,7 +53,8 @@ export function KeysWindow({ onClose }: { onClose(): void }) {
                         event.preventDefault();
                         event.stopPropagation();
                         setAsking(null);
-                        if (event.key !== 'Escape') void giveKey(db, command, keyOfEvent(event.nativeEvent));
+                        const key = keyOfEvent(event.nativeEvent);
+                        if (event.key !== 'Escape' && key) void giveKey(db, command, key);
                       }}
                     >
                       {words}

@@ -3,6 +3,7 @@ import { drawingsAlong } from '../../core/paint/index.ts';
 import type { Drawing } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
 import type { CommandContext } from '../commands/register.ts';
+import { leftInWords } from '../session/paint-desk.ts';
 
 type Context = Pick<CommandContext, 'session' | 'view' | 'paints' | 'say'>;
 
@@ -31,14 +32,15 @@ export async function endAcross(context: Context, last: Drawing, to: { x: number
   });
   if (!done) return;
   const poured = done.filter(({ result }) => result !== null);
-  session.change('paint across', (shot) => {
-    for (const { drawing, result } of poured) if (shot.drawings[drawing.id]) shot.drawings[drawing.id].paint = result!;
+  const { left } = session.changeWhereSame('paint across', poured, (own, { result }) => {
+    own.paint = result!;
   });
   const missed = done.length - poured.length;
+  const count = poured.length - left.length;
   const where = missed === 1 ? 'one drawing' : `${missed} drawings`;
   say(
     missed === 0
-      ? `“${name}” poured on ${done.length} drawings.`
-      : `“${name}” poured on ${poured.length} drawings; on ${where} its place lies on the ground and was left.`,
+      ? `“${name}” poured on ${count} drawings.${leftInWords(left)}`
+      : `“${name}” poured on ${count} drawings; on ${where} its place lies on the ground and was left.${leftInWords(left)}`,
   );
 }

@@ -4,6 +4,7 @@ import { drawingShown } from '../../core/sheet/index.ts';
 import type { Drawing } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
 import type { CommandContext } from '../commands/register.ts';
+import { leftInWords } from '../session/paint-desk.ts';
 import type { ViewState } from '../session/view-state.ts';
 
 type Context = Pick<CommandContext, 'session' | 'view' | 'paints' | 'say'>;
@@ -47,15 +48,12 @@ export async function sweepOver(context: Context, rectangle: Rectangle): Promise
     say('Nothing enclosed lies wholly inside the rectangle, or it is painted already.');
     return;
   }
-  session.change('sweep', (shot) => {
-    for (const { drawing, result } of changed) {
-      const own = shot.drawings[drawing.id];
-      if (!own) continue;
-      own.paint = result.paint;
-      result.ink.forEach(({ swatch: next }, i) => {
-        if (own.ink[i] && own.ink[i].swatch !== next) own.ink[i].swatch = next;
-      });
-    }
+  const { left } = session.changeWhereSame('sweep', changed, (own, { result }) => {
+    own.paint = result.paint;
+    result.ink.forEach(({ swatch: next }, i) => {
+      if (own.ink[i].swatch !== next) own.ink[i].swatch = next;
+    });
   });
-  say(`${changed.length} ${changed.length === 1 ? 'drawing' : 'drawings'} painted.`);
+  const count = changed.length - left.length;
+  say(`${count} ${count === 1 ? 'drawing' : 'drawings'} painted.${leftInWords(left)}`);
 }

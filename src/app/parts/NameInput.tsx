@@ -1,4 +1,5 @@
-import { useState } from 'react';
+import { LIMITS } from '../../core/shot/index.ts';
+import { isPressed, useDraft } from './draft.ts';
 
 interface NameInputProps {
   label: string;
@@ -12,25 +13,23 @@ interface NameInputProps {
 
 /** A name that is edited in place: Enter or leaving takes it, Escape gives the old one back. An empty name is not taken (unless asked). */
 export function NameInput({ label, value, onDone, className = '', disabled, empty }: NameInputProps) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const finish = () => {
-    const next = draft?.trim();
-    setDraft(null);
-    if (next !== undefined && (next || empty) && next !== value) onDone(next.slice(0, 120));
-  };
+  const draft = useDraft(value, (text) => {
+    const next = text.trim();
+    if ((next || empty) && next !== value) onDone(next.slice(0, LIMITS.maxTitle));
+  });
   return (
     <input
       aria-label={label}
       disabled={disabled}
       className={`min-w-0 truncate rounded-md border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule focus:bg-white ${className}`}
-      value={draft ?? value}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={finish}
+      value={draft.text}
+      onChange={(event) => draft.write(event.target.value)}
+      onBlur={draft.finish}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') event.currentTarget.blur();
-        if (event.key === 'Escape') {
+        if (isPressed(event, 'Enter')) event.currentTarget.blur();
+        if (isPressed(event, 'Escape')) {
           event.stopPropagation();
-          setDraft(null);
+          draft.drop();
           requestAnimationFrame(() => (document.activeElement as HTMLElement | null)?.blur());
         }
       }}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { isPressed, useDraft } from './draft.ts';
 
 interface NumberInputProps {
   label: string;
@@ -13,12 +13,10 @@ interface NumberInputProps {
 
 /** A small field for a whole number: what is no number in its bounds is not taken. */
 export function NumberInput({ label, value, min, max, onDone, onEnter, className = 'w-12' }: NumberInputProps) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const take = () => {
-    const next = Number(draft);
-    if (draft !== null && draft.trim() !== '' && Number.isInteger(next)) onDone(Math.max(min, Math.min(max, next)));
-    setDraft(null);
-  };
+  const draft = useDraft(String(value), (text) => {
+    const next = Number(text);
+    if (text.trim() !== '' && Number.isInteger(next)) onDone(Math.max(min, Math.min(max, next)));
+  });
   return (
     <input
       type="number"
@@ -26,17 +24,17 @@ export function NumberInput({ label, value, min, max, onDone, onEnter, className
       min={min}
       max={max}
       className={`h-6 rounded border border-rule bg-white px-1 text-right font-mono text-sm tabular ${className}`}
-      value={draft ?? value}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={take}
+      value={draft.text}
+      onChange={(event) => draft.write(event.target.value)}
+      onBlur={draft.finish}
       onKeyDown={(event) => {
-        if (event.key === 'Escape') {
+        if (isPressed(event, 'Escape')) {
           event.stopPropagation();
-          setDraft(null);
+          draft.drop();
         }
-        if (event.key === 'Enter') {
+        if (isPressed(event, 'Enter')) {
           event.preventDefault();
-          take();
+          draft.finish();
           onEnter?.();
         }
       }}

@@ -32,12 +32,17 @@ export function Record({ onTake, onClose }: { onTake(file: File): void; onClose(
     let opened: MediaStream | null = null;
     openCamera(camera)
       .then((next) => {
+        // Left before it was open: nobody looks any more, so nothing may go on filming.
+        if (!here) {
+          for (const track of next.getTracks()) track.stop();
+          return;
+        }
         opened = next;
-        if (!here) return;
         setStream(next);
         if (picture.current) picture.current.srcObject = next;
       })
       .catch((error) => {
+        if (!here) return;
         say(sentence(error));
         if (camera !== SIMULATED) setCamera(SIMULATED);
       });

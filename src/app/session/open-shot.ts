@@ -46,16 +46,24 @@ async function around(db: Database, id: Id, session: ShotSession): Promise<OpenS
   const paints = new PaintDesk(session, view);
   const deliveries = new DeliveryDesk(session, sound);
 
-  // Sounds are decoded as they turn up in the shot: at opening, after an import, after an undo.
+  // Sounds are decoded as they turn up in a clip: at opening, after an import, after an undo; and let go when none has them.
   const decoding = new Set<Id>();
+  let tracks: Shot['tracks'] | null = null;
   const decodeNew = () => {
-    for (const asset of Object.values(session.shot.assets)) {
-      if (asset.kind !== 'sound' || sound.has(asset.id) || decoding.has(asset.id)) continue;
-      decoding.add(asset.id);
+    const { shot } = session;
+    if (shot.tracks === tracks) return;
+    tracks = shot.tracks;
+    const used = new Set(tracks.flatMap(({ clips }) => clips.map(({ asset }) => asset)));
+    sound.keepOnly(used);
+    for (const id of used) {
+      const asset = shot.assets[id];
+      if (!asset || sound.has(id) || decoding.has(id)) continue;
+      decoding.add(id);
       void session
-        .file(asset.id)
-        .then(async (file) => file && sound.keep(asset.id, await sound.decode(file, asset.name)))
-        .catch(() => undefined);
+        .file(id)
+        .then(async (file) => file && sound.keep(id, await sound.decode(file, asset.name)))
+        .catch(() => undefined)
+        .finally(() => decoding.delete(id));
     }
   };
   decodeNew();

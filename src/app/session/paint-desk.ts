@@ -19,7 +19,7 @@ import {
   type RegionWishes,
 } from '../../core/paint/index.ts';
 import { revision } from '../../core/picture/index.ts';
-import { drawingsIn } from '../../core/sheet/index.ts';
+import { drawingName, drawingsIn } from '../../core/sheet/index.ts';
 import type { Area, Drawing, Id, Layer, Stroke } from '../../core/shot/index.ts';
 import type { Bounded, PaintFace } from '../../workers/paint.worker.ts';
 import type { ShotSession } from './shot-session.ts';
@@ -45,6 +45,15 @@ interface PaintState {
   proposal: { key: string; paint: Area[] } | null;
   /** A drawing whose lines were changed under their paint. */
   unfit: Id | null;
+}
+
+/** What is said of drawings that were changed while work on them was under way; empty when there are none. */
+export function leftInWords(left: readonly Drawing[]): string {
+  if (left.length === 0) return '';
+  const names = left.slice(0, 4).map(drawingName).join(', ');
+  return left.length === 1
+    ? ` Drawing ${names} was changed meanwhile and stays as it is.`
+    : ` ${left.length} drawings (${names}${left.length > 4 ? ' and more' : ''}) were changed meanwhile and stay as they are.`;
 }
 
 const FIRST: PaintState = { busy: null, left: [], faults: null, at: -1, proposal: null, unfit: null };
@@ -221,31 +230,38 @@ export class PaintDesk {
     const job = { width, height, wishes: this.wishes, drawings, overHand: alone !== null };
     const done = await this.long('Carrying paint', (face, tell) => face.through(job, proxy(tell)));
     if (!done) return '';
-    return this.putDown(done, drawings, chosen, gesture);
+    const asked = new Map(all.map(({ drawing }) => [drawing.id, drawing]));
+    return this.putDown(done, drawings, asked, chosen, gesture);
   }
 
+  /** @param asked the drawings as they were when the work began: those changed meanwhile are left */
   private putDown(
     done: CarriedPaint[],
     drawings: { id: Id; source: boolean }[],
+    asked: Map<Id, Drawing>,
     only: Set<Id> | null,
     gesture: string,
   ) {
-    const wanted = done.filter(({ id }, i) => !drawings[i].source && (!only || only.has(id)));
-    const changed = this.session.change(
+    const wanted = done
+      .filter(({ id }, i) => !drawings[i].source && (!only || only.has(id)))
+      .map((carried) => ({ ...carried, drawing: asked.get(carried.id)! }));
+    const { changed, left } = this.session.changeWhereSame(
       'paint through',
-      (shot) => {
-        for (const { id, paint } of wanted) if (shot.drawings[id]) repainted(shot.drawings[id], paint);
-      },
+      wanted,
+      (own, { paint }) => repainted(own, paint),
       gesture,
     );
-    if (!changed) return 'The others are painted already.';
-    const left = wanted.flatMap(({ id, unsure }) =>
+    if (!changed) return `The others are painted already.${leftInWords(left)}`;
+    const behind = new Set(left.map(({ id }) => id));
+    const put = wanted.filter(({ id }) => !behind.has(id));
+    const unpainted = put.flatMap(({ id, unsure }) =>
       unsure.flatMap(({ x, y, sure, area }) => (area ? [] : [{ drawing: id, x, y, sure }])),
     );
-    this.state.setState({ left, at: -1 });
-    const doubts = wanted.reduce((sum, { unsure }) => sum + unsure.length, 0);
-    const many = `${wanted.length} ${wanted.length === 1 ? 'drawing' : 'drawings'} painted`;
-    return doubts === 0 ? `${many}, all of it sure.` : `${many}; ${doubts} regions to look at.`;
+    this.state.setState({ left: unpainted, at: -1 });
+    const doubts = put.reduce((sum, { unsure }) => sum + unsure.length, 0);
+    const many = `${put.length} ${put.length === 1 ? 'drawing' : 'drawings'} painted`;
+    const said = doubts === 0 ? `${many}, all of it sure.` : `${many}; ${doubts} regions to look at.`;
+    return `${said}${leftInWords(left)}`;
   }
 
   doubts(layer: Layer): Doubt[] {

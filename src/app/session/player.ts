@@ -2,8 +2,7 @@
  * Playing: the audio clock says which frame is due; a picture that is late is passed over, never the sound.
  */
 import { createStore } from 'zustand/vanilla';
-import { shownCells, shownKey } from '../../core/picture/index.ts';
-import { colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
+import { ReadyPictures } from './ready-pictures.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { SoundDesk } from './sound-desk.ts';
 import type { ViewStore } from './view-state.ts';
@@ -19,8 +18,6 @@ export interface PlayState {
   dropped: number;
 }
 
-/** Room for ready pictures, bytes. */
-const ROOM = 512 * 1024 ** 2;
 /** Playing begins after this long even if pictures are still missing. */
 const LONGEST_WAIT_MS = 2500;
 /** Looking through frames gives way to the hand after this long. */
@@ -28,20 +25,16 @@ const SLICE_MS = 5;
 /** Sound starts this much after it is scheduled, seconds. */
 const LEAD = 0.06;
 
-/** What a frame looks like on the paper: equal keys are equal pictures. */
-function paperKey(shot: Shot, frame: number): string {
-  const cells = shownCells(shot, frame, 'paper').map((shown) => shownKey(shot, shown));
-  const palette = paletteAt(shot, frame);
-  return `${shot.background.colour}${shot.background.transparent}|${[...colourMap(palette).values()].join('')}|${cells.join('|')}`;
-}
+/** While all that is due is ready, and after a failure, the next look is taken this much later. */
+const LOOK_MS = 8;
+const FAILED_MS = 200;
 
 export class Player {
   readonly state = createStore<PlayState>(() => ({ state: 'rest', ready: 0, needed: 0, achieved: 0, dropped: 0 }));
   private readonly session: ShotSession;
   private readonly view: ViewStore;
   private readonly sound: SoundDesk;
-  private pictures = new Map<string, ImageBitmap>();
-  private room = 0;
+  private readonly pictures: ReadyPictures;
   private run = 0;
   /** The frame playing began on, and when that frame sounded on the audio clock; null before the first playing. */
   began: { frame: number; time: number } | null = null;
@@ -57,6 +50,7 @@ export class Player {
     this.session = session;
     this.view = view;
     this.sound = sound;
+    this.pictures = new ReadyPictures((frame, scale) => session.pictures.whole(frame, scale));
   }
 
   get range(): { from: number; to: number } {
@@ -77,43 +71,22 @@ export class Player {
     this.rest();
   }
 
-  private key(frame: number): string {
-    return `${this.scale}|${paperKey(this.session.shot, frame)}`;
-  }
-
-  private async picture(frame: number): Promise<ImageBitmap> {
-    const key = this.key(frame);
-    const there = this.pictures.get(key);
-    if (there) return there;
-    const image = await this.session.pictures.whole(frame, this.scale);
-    this.pictures.set(key, image);
-    this.room += image.width * image.height * 4;
-    for (const [old, each] of this.pictures) {
-      if (this.room <= ROOM || old === key) break;
-      this.pictures.delete(old);
-      this.room -= each.width * each.height * 4;
-      each.close();
-    }
-    return image;
-  }
-
-  /** Frames of the range, from the playhead on. */
-  private order(): number[] {
-    const { from, to } = this.range;
-    const { frame } = this.view.getState();
+  /** Frames of the range, from the playhead on, once round. */
+  private *order(from: number, to: number, first: number): Iterable<number> {
     const length = to - from + 1;
-    const start = frame >= from && frame <= to ? frame - from : 0;
-    return Array.from({ length }, (_, i) => from + ((start + i) % length));
+    const start = first >= from && first <= to ? first - from : 0;
+    for (let i = 0; i < length; i++) yield from + ((start + i) % length);
   }
 
-  /** How many pictures of the range are not ready. */
-  private missing(): number {
-    const keys = new Set<string>();
-    for (const frame of this.order()) {
-      const key = this.key(frame);
-      if (!this.pictures.has(key)) keys.add(key);
-    }
-    return keys.size;
+  /** Frames from the playhead on whose pictures are missing, as many as there is room for. */
+  private missing(): Iterable<number> {
+    const { from, to } = this.range;
+    const frames = this.order(from, to, this.view.getState().frame);
+    return this.pictures.missing(this.session.shot, this.scale, frames);
+  }
+
+  private make(frame: number): Promise<void> {
+    return this.pictures.make(this.session.shot, frame, this.scale);
   }
 
   /** Makes missing pictures one after another until `stop` says so. */
@@ -122,21 +95,43 @@ export class Player {
     while (this.readying) await this.readying;
     this.readying = (async () => {
       let began = performance.now();
-      for (const frame of this.order()) {
+      for (const frame of this.missing()) {
         // Thousands of frames are looked through in slices, so that the hand never waits for it.
         if (performance.now() - began > SLICE_MS) {
           await new Promise((done) => setTimeout(done));
           began = performance.now();
         }
         if (stop()) return;
-        if (this.pictures.has(this.key(frame))) continue;
-        await this.picture(frame);
+        await this.make(frame);
         this.state.setState(({ ready }) => ({ ready: ready + 1 }));
       }
-    })().finally(() => {
-      this.readying = null;
-    });
+    })()
+      // The worker died and has said so; what is missing is made while playing, or next time.
+      .catch(() => undefined)
+      .finally(() => {
+        this.readying = null;
+      });
     await this.readying;
+  }
+
+  /**
+   * While it plays: pictures are made ahead of the playhead, round the loop, as far as there is room. Those that could only
+   * come late are left out, so that the ones after them come in time.
+   */
+  private async keepAhead(gone: () => boolean): Promise<void> {
+    const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
+    while (!gone()) {
+      const { from, to } = this.range;
+      const { frame, speed, loop } = this.view.getState();
+      const { shot } = this.session;
+      const lead = Math.ceil(this.pictures.pace * shot.fps * speed);
+      const first = frame + 1 + lead;
+      const length = to - from + 1;
+      const ahead = loop || first <= to ? this.order(from, to, from + ((first - from) % length)) : [];
+      const [next] = this.pictures.missing(shot, this.scale, ahead);
+      if (next === undefined) await pause(LOOK_MS);
+      else await this.make(next).catch(() => pause(FAILED_MS));
+    }
   }
 
   /** Gets pictures ready while the hand rests, so that playing starts at once. */
@@ -150,14 +145,15 @@ export class Player {
   async play(once = false): Promise<void> {
     const run = ++this.run;
     const gone = () => run !== this.run;
-    const needed = this.missing();
+    const needed = [...this.missing()].length;
     this.state.setState({ state: 'ready', ready: 0, needed, achieved: 0, dropped: 0 });
     await this.sound.wake();
-    const making = this.makeReady(gone);
+    const making = this.makeReady(() => gone() || this.state.getState().state === 'playing');
     await Promise.race([making, new Promise((done) => setTimeout(done, LONGEST_WAIT_MS))]);
     if (gone()) return;
     this.state.setState({ state: 'playing' });
     this.roll(gone, once);
+    void this.keepAhead(gone);
   }
 
   private roll(gone: () => boolean, once: boolean): void {
@@ -194,7 +190,7 @@ export class Player {
       }
       if (due > last && due >= start) {
         const frame = from + (((due % length) + length) % length);
-        const picture = this.pictures.get(this.key(frame));
+        const picture = this.pictures.ready(session.shot, frame, this.scale);
         if (picture) {
           this.show(picture);
           shown++;
@@ -212,8 +208,6 @@ export class Player {
 
   close(): void {
     this.stop();
-    for (const picture of this.pictures.values()) picture.close();
     this.pictures.clear();
-    this.room = 0;
   }
 }

@@ -46,8 +46,19 @@ export class SoundDesk {
   async keep(asset: Id, buffer: AudioBuffer): Promise<void> {
     const channels = toStereo(Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c)));
     this.decoded.set(asset, { channels, rate: buffer.sampleRate });
-    this.waves.set(asset, await this.face.peaks(channels, buffer.sampleRate));
+    // Should the worker die over it, another one makes it.
+    const peaks = () => this.face.peaks(channels, buffer.sampleRate);
+    this.waves.set(asset, await peaks().catch(peaks));
     for (const listener of this.listeners) listener();
+  }
+
+  /** Lets sounds go that no clip uses any more. */
+  keepOnly(used: Set<Id>): void {
+    for (const asset of this.decoded.keys()) {
+      if (used.has(asset)) continue;
+      this.decoded.delete(asset);
+      this.waves.delete(asset);
+    }
   }
 
   has(asset: Id): boolean {

@@ -98,10 +98,17 @@ export interface Selection extends Span {
   anchor: { frame: number; layerId: Id };
 }
 
-/** What is being written into the sheet by keyboard. */
+/** What is being written into the sheet by keyboard, and what for: it stays with that, wherever one goes meanwhile. */
 export interface Entry {
   kind: 'hold' | 'drawing' | 'label' | 'note' | 'marker' | 'sound';
   text: string;
+  at: {
+    frame: number;
+    layerId: Id;
+    colour: NoteColour;
+    /** Holds: the frames they are for. */
+    span: Span | null;
+  };
 }
 
 /** Looked at for as long as a key is held. */

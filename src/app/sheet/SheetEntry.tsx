@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useCommands } from '../commands/context.ts';
 import { takeEntry } from '../commands/entries.ts';
+import { isPressed } from '../parts/draft.ts';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import type { Entry } from '../session/view-state.ts';
 import { FRAME_COLUMN, HEAD, type SheetLayout } from './geometry.ts';
@@ -19,15 +20,13 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
   const { view } = useOpenShot();
   const commands = useCommands();
   const entry = useView((state) => state.entry);
-  const frame = useView((state) => state.frame);
-  const layerId = useView((state) => state.layerId);
-  const noteColour = useView((state) => state.noteColour);
   const input = useRef<HTMLInputElement>(null);
   const kind = entry?.kind;
   useEffect(() => {
     if (kind) input.current?.focus({ preventScroll: true });
   }, [kind]);
   if (!entry) return null;
+  const { frame, layerId, colour } = entry.at;
   const column = layout.columns.find(({ id }) => id === layerId);
   const beside = entry.kind === 'note' || entry.kind === 'marker' || entry.kind === 'sound';
   const wide = entry.kind === 'sound' ? 128 : beside ? 168 : entry.kind === 'label' ? 104 : 96;
@@ -40,7 +39,7 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
   };
   const about =
     entry.kind === 'note' || entry.kind === 'sound'
-      ? `${noteColour} ${entry.kind}`
+      ? `${colour} ${entry.kind}`
       : entry.kind === 'marker'
         ? 'frame name'
         : entry.kind;
@@ -62,13 +61,13 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
         inputMode={entry.kind === 'hold' ? 'numeric' : 'text'}
         maxLength={entry.kind === 'note' ? 200 : 120}
         value={entry.text}
-        onChange={(event) => set({ kind: entry.kind, text: event.target.value })}
+        onChange={(event) => set({ ...entry, text: event.target.value })}
         onBlur={leave}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') {
+          if (isPressed(event, 'Enter')) {
             event.preventDefault();
             set(takeEntry(commands, entry));
-          } else if (event.key === 'Escape') {
+          } else if (isPressed(event, 'Escape')) {
             event.stopPropagation();
             set(null);
           }

@@ -14,6 +14,7 @@ import { readClip } from '../commands/reading.ts';
 import { clipInHand } from '../commands/sound.ts';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { isPressed, useDraft } from '../parts/draft.ts';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { NameInput } from '../parts/NameInput.tsx';
@@ -42,23 +43,28 @@ export function ReadingCard() {
   const held = clipInHand(commands) ?? firstClip(commands);
   const clip = held?.clip;
   const text = clip?.words ?? '';
-  const [draft, setDraft] = useState<string | null>(null);
+  const draft = useDraft(text, (words) => {
+    if (clip && words !== clip.words)
+      session.change('words of the clip', (each) => {
+        const own = findClip(each, clip.id)?.clip;
+        if (own) own.words = words;
+      });
+  });
   useEffect(() => {
     let here = true;
     setSpoken((now) => (text.trim() && !now?.length ? null : now));
-    if (text.trim()) void sound.pronounce({ text, own, dictionary }).then((words) => here && setSpoken(words));
+    if (text.trim())
+      void sound
+        .pronounce({ text, own, dictionary })
+        .then((words) => here && setSpoken(words))
+        .catch(() => here && setSpoken([]));
     else setSpoken([]);
     return () => {
       here = false;
     };
   }, [text, own, dictionary, sound]);
-  const keepWords = () => {
-    if (draft !== null && clip && draft !== clip.words)
-      session.change('words of the clip', (each) => void (findClip(each, clip.id)!.clip.words = draft));
-    setDraft(null);
-  };
   const read = async () => {
-    keepWords();
+    draft.finish();
     const now = clip && findClip(session.shot, clip.id)?.clip;
     if (!now) return;
     // The worker's last words on how far it is may come after what it was done for.
@@ -90,18 +96,18 @@ export function ReadingCard() {
                 ? 'Type the words as they are spoken, in English.'
                 : 'Bring in the dialogue first, or take a clip in hand.'
             }
-            value={draft ?? text}
-            onChange={(event) => setDraft(event.target.value)}
-            onBlur={keepWords}
+            value={draft.text}
+            onChange={(event) => draft.write(event.target.value)}
+            onBlur={draft.finish}
             onKeyDown={(event) => {
-              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void read();
-              if (event.key === 'Escape') event.currentTarget.blur();
+              if (isPressed(event, 'Enter') && (event.ctrlKey || event.metaKey)) void read();
+              if (isPressed(event, 'Escape')) event.currentTarget.blur();
             }}
           />
         </label>
         <div className="flex items-center gap-2">
           <Button look="main" disabled={!clip || share !== null} onClick={() => void read()}>
-            {(draft ?? text).trim() ? 'Read the line' : 'Read by ear'}
+            {draft.text.trim() ? 'Read the line' : 'Read by ear'}
           </Button>
           {share !== null && (
             <Progress.Root

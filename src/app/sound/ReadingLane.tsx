@@ -1,3 +1,4 @@
+import { ContextMenu } from 'radix-ui';
 import { type PointerEvent, useRef, useState } from 'react';
 import {
   isDoubt,
@@ -10,8 +11,10 @@ import {
 import { newId } from '../../core/shot/index.ts';
 import { findClip } from '../../core/sound/index.ts';
 import { useCommands } from '../commands/context.ts';
+import { beginEntry } from '../commands/entries.ts';
 import { goToFrame } from '../commands/play.ts';
 import { readAround } from '../commands/reading.ts';
+import { MENU_LOOK, type MenuEntry, MenuRows } from '../parts/Menu.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
 import { HEAD, LANE, type Timeline } from './timeline.ts';
@@ -63,7 +66,7 @@ interface SoundBoxProps {
 }
 
 function SoundBox({ row, time, long, word }: SoundBoxProps) {
-  const { view, session } = useOpenShot();
+  const { session } = useOpenShot();
   const commands = useCommands();
   const { sound } = row;
   const left = time.x(row.from);
@@ -77,37 +80,55 @@ function SoundBox({ row, time, long, word }: SoundBoxProps) {
     sound.held ? 'beginning set by hand' : '',
     long ? 'a long vowel: the mouth may be stretched here' : '',
   ].filter(Boolean);
+  const write = () =>
+    beginEntry(commands, 'sound', sound.text, { frame: Math.floor(row.from + 1e-6), colour: sound.colour });
+  const items: MenuEntry[] = [
+    { name: 'Write it anew', run: write },
+    null,
+    {
+      name: 'Rub it out',
+      danger: true,
+      run: () => session.change('rub out a sound', (shot) => removeSounds(shot, [sound.id])),
+    },
+  ];
   return (
-    <div
-      role="listitem"
-      data-sound={sound.text}
-      title={about.join(', ')}
-      className="absolute inset-y-1 flex items-center justify-center overflow-hidden border-l text-xs"
-      style={{
-        left,
-        width,
-        color: colour,
-        borderColor: colour,
-        borderLeftWidth: sound.held ? 3 : word ? 2 : 1,
-        background: `color-mix(in srgb, ${colour} ${doubt ? 4 : 12}%, transparent)`,
-        borderBottom: long ? `2px solid ${colour}` : doubt ? `1px dashed ${colour}` : undefined,
-      }}
-      onPointerDown={() => goToFrame(commands, Math.floor(row.from + 1e-6))}
-      onDoubleClick={() => view.setState({ entry: { kind: 'sound', text: sound.text }, noteColour: sound.colour })}
-      onContextMenu={(event) => {
-        event.preventDefault();
-        session.change('rub out a sound', (shot) => removeSounds(shot, [sound.id]));
-      }}
-    >
-      {width >= NAMED * Math.max(1, sound.text.length - 0.6) && (
-        <span className="pointer-events-none whitespace-nowrap font-mono font-medium">
-          {sound.text}
-          {doubt && '?'}
-        </span>
-      )}
-      <Bound row={row} which="from" time={time} />
-      <Bound row={row} which="to" time={time} />
-    </div>
+    <ContextMenu.Root modal={false}>
+      <ContextMenu.Trigger asChild>
+        <div
+          role="listitem"
+          data-sound={sound.text}
+          title={about.join(', ')}
+          className="absolute inset-y-1 flex items-center justify-center overflow-hidden border-l text-xs"
+          style={{
+            left,
+            width,
+            color: colour,
+            borderColor: colour,
+            borderLeftWidth: sound.held ? 3 : word ? 2 : 1,
+            background: `color-mix(in srgb, ${colour} ${doubt ? 4 : 12}%, transparent)`,
+            borderBottom: long ? `2px solid ${colour}` : doubt ? `1px dashed ${colour}` : undefined,
+          }}
+          onPointerDown={(event) => {
+            if (event.button === 0) goToFrame(commands, Math.floor(row.from + 1e-6));
+          }}
+          onDoubleClick={write}
+        >
+          {width >= NAMED * Math.max(1, sound.text.length - 0.6) && (
+            <span className="pointer-events-none whitespace-nowrap font-mono font-medium">
+              {sound.text}
+              {doubt && '?'}
+            </span>
+          )}
+          <Bound row={row} which="from" time={time} />
+          <Bound row={row} which="to" time={time} />
+        </div>
+      </ContextMenu.Trigger>
+      <ContextMenu.Portal>
+        <ContextMenu.Content className={MENU_LOOK} collisionPadding={8} aria-label={`Sound ${sound.text}`}>
+          <MenuRows items={items} kind="context" />
+        </ContextMenu.Content>
+      </ContextMenu.Portal>
+    </ContextMenu.Root>
   );
 }
 
@@ -120,6 +141,7 @@ function Bound({ row, which, time }: { row: ReadingRow; which: 'from' | 'to'; ti
   const width = Math.max(1, time.x(row.to) - time.x(row.from));
   const grip = Math.min(6, width / 3);
   const down = (event: PointerEvent) => {
+    if (event.button !== 0) return;
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
     drag.current = { x: event.clientX, at: row[which], gesture: `bound ${newId()}`, moved: false };

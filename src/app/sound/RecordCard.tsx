@@ -51,8 +51,9 @@ export function RecordCard() {
         };
       })
       .catch((error) => {
+        if (!here) return;
         say(sentence(error));
-        if (here && chosen !== SIMULATED) setChosen(SIMULATED);
+        if (chosen !== SIMULATED) setChosen(SIMULATED);
       });
     return () => {
       here = false;

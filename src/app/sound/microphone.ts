@@ -60,8 +60,14 @@ export class MicrophoneTaker {
   static async open(context: AudioContext, id: string): Promise<MicrophoneTaker> {
     await context.resume();
     const stream = await openMicrophone(context, id);
-    await context.audioWorklet.addModule(workletAddress);
-    return new MicrophoneTaker(context, stream);
+    try {
+      await context.audioWorklet.addModule(workletAddress);
+      return new MicrophoneTaker(context, stream);
+    } catch (error) {
+      // A microphone that cannot be heard must not stay open.
+      for (const track of stream.getTracks()) track.stop();
+      throw error;
+    }
   }
 
   private take({ time, block }: { time: number; block: Float32Array }): void {

@@ -143,6 +143,8 @@ function stageBetween(shot: Shot, chain: Id[]): Stage {
 export function putDown(shot: Shot, plan: Plan, result: BetweenResult): void {
   const { job, targets } = plan;
   const chain = job.chain.map(({ id }) => id);
+  // A key was taken away while they were computed.
+  if (chain.some((id) => !shot.drawings[id])) return;
   targets.forEach((id, i) => {
     const drawing = shot.drawings[id];
     if (!drawing) return;

@@ -18,6 +18,8 @@ export function centisecondDelays(runs: number[], fps: number): number[] {
 
 /** Viewers play shorter delays far too long, most of them as ten. */
 const SHORTEST = 2;
+/** Pictures a second that can be shown so. */
+export const MOST_GIF_RATE = 100 / SHORTEST;
 /** The longest a picture of a GIF can stand: its field has 16 bits. */
 const LONGEST = 0xffff;
 

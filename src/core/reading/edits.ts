@@ -171,13 +171,50 @@ export function soundsOfClip(shot: Shot, clip: Id): ReadingSound[] {
     .sort((a, b) => a.from - b.from);
 }
 
-/** Takes new times for a clip's sounds (in the order of `soundsOfClip`), seconds from `at`; what they are called stays. */
-export function retimeReading(shot: Shot, clip: Id, sounds: ReadSound[], at: number): void {
+/**
+ * Takes new times for sounds of a clip. Only for those that are as they were when the work began: what the hand has moved,
+ * written or rubbed out meanwhile stays so. Returns how many were left.
+ * @param asked the sounds as they were, in order; @param sounds what came of them, in the same order, seconds from `at`
+ */
+export function retimeReading(shot: Shot, asked: readonly ReadingSound[], sounds: ReadSound[], at: number): number {
   const spoken = sounds.filter(({ phone }) => phone !== SILENCE);
-  soundsOfClip(shot, clip).forEach(({ id }, i) => {
-    const sound = soundIn(shot, id);
+  const now = new Map(plain(shot.reading).map((sound) => [sound.id, sound]));
+  let left = 0;
+  asked.forEach((was, i) => {
+    if (!spoken[i] || !isSameSound(was, now.get(was.id))) {
+      left++;
+      return;
+    }
+    const sound = soundIn(shot, was.id);
     sound.from = at + spoken[i].from;
     sound.to = at + spoken[i].to;
     if (sound.fit !== null) sound.fit = spoken[i].fit;
   });
+  return left;
+}
+
+function isSameSound(a: ReadingSound, b: ReadingSound | undefined): boolean {
+  return (
+    b !== undefined &&
+    a.clip === b.clip &&
+    a.from === b.from &&
+    a.to === b.to &&
+    a.text === b.text &&
+    a.held === b.held &&
+    a.colour === b.colour
+  );
+}
+
+/** Whether a clip and its reading are as they were when work on them began. */
+export function isReadAsItWas(shot: Shot, was: Clip, sounds: readonly ReadingSound[]): boolean {
+  const now = findClip(shot, was.id)?.clip;
+  const there = soundsOfClip(shot, was.id);
+  return (
+    now?.asset === was.asset &&
+    now.in === was.in &&
+    now.out === was.out &&
+    now.words === was.words &&
+    there.length === sounds.length &&
+    sounds.every((sound, i) => isSameSound(sound, there[i]))
+  );
 }

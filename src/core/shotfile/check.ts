@@ -58,7 +58,7 @@ export function Parts(kind: () => Kind, most: number, least = 0) {
 const ID = /^[\w-]{1,40}$/;
 
 /** Whether a text can be an id: a short word that names no member of every object, so that looking it up finds only ours. */
-export function isId(value: unknown): value is string {
+function isId(value: unknown): value is string {
   return typeof value === 'string' && ID.test(value) && !(value in Object.prototype);
 }
 

@@ -7,6 +7,7 @@ import { readBrushFile, writeBrushFile } from '../../../core/shotfile/index.ts';
 import { say } from '../../frame/saying.ts';
 import { db } from '../../library.ts';
 import { Button, IconButton } from '../../parts/Button.tsx';
+import { isPressed } from '../../parts/draft.ts';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { download, sentence } from '../../parts/files.ts';
 import { allBrushes, dropBrush, keepBrushes, ownBrushes } from '../../session/brushes.ts';
@@ -74,7 +75,7 @@ export function BrushList({ brush, named, onTake }: BrushListProps) {
           className="h-7 min-w-0 grow rounded-md border border-rule bg-white px-2"
           value={name}
           onChange={(event) => setName(event.target.value)}
-          onKeyDown={(event) => event.key === 'Enter' && keep()}
+          onKeyDown={(event) => isPressed(event, 'Enter') && keep()}
         />
         <Button onClick={keep}>Keep</Button>
       </div>

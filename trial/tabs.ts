@@ -1,0 +1,104 @@
+/**
+ * Two tabs on one shot: they take it over from one another while lines are drawn, and the shelf renames it. No line that a
+ * tab took is missing in the end, no name that was taken without a word is gone, and the shot opens.
+ */
+import type { Animator } from '../tests/browser/hands.ts';
+import { drawingsOf } from '../tests/browser/hands.ts';
+import { Dice } from './dice.ts';
+import { MOST_TOLD, type Outcome, type Wishes } from './report.ts';
+import { PAPER, Stage, smallShotIn } from './stage.ts';
+
+async function linesOf(animator: Animator): Promise<Set<string>> {
+  const shot = await animator.shot();
+  return new Set(drawingsOf(shot, 'Clean').flatMap(({ ink }) => ink.map(({ id }) => id)));
+}
+
+async function draw(animator: Animator, dice: Dice): Promise<void> {
+  const [x, y] = [dice.whole(60, 560), dice.whole(60, 300)];
+  await animator.hand.pen(
+    await animator.onPaper([
+      { x, y },
+      { x: x + 30, y: y + 10 },
+    ]),
+  );
+}
+
+/** Draws until told to stop, as a hand that does not know of the other tab. */
+function drawing(animator: Animator, dice: Dice): { stop(): Promise<void> } {
+  let going = true;
+  const done = (async () => {
+    while (going) await draw(animator, dice);
+  })();
+  return {
+    async stop() {
+      going = false;
+      await done;
+    },
+  };
+}
+
+export async function run({ count, seed }: Wishes, address?: string): Promise<Outcome> {
+  const dice = new Dice(seed);
+  const stage = await Stage.open(address);
+  const failures: string[] = [];
+  let [takeovers, renames, refused] = [0, 0, 0];
+  try {
+    let holder = await stage.start();
+    const shot = await smallShotIn(holder, 'Two tabs');
+    await draw(holder, dice);
+    let other = await stage.tab(shot);
+    await other.deskReady(PAPER);
+    const shelf = await stage.tab(stage.address);
+    const names: string[] = [];
+    for (; takeovers < count && failures.length < MOST_TOLD; takeovers++) {
+      await holder.page.bringToFront();
+      const hand = drawing(holder, dice);
+      await new Promise((wait) => setTimeout(wait, dice.whole(100, 500)));
+      if (dice.happens(0.5)) {
+        // The shelf renames a shot that is drawn on: it is refused with a sentence, or it is kept.
+        const field = (await shelf.page.waitForSelector('input[aria-label^="Name of Two tabs"]'))!;
+        await field.click({ count: 3 });
+        const name = `Two tabs ${renames}`;
+        await field.type(name);
+        await shelf.page.keyboard.press('Enter');
+        await shelf.hand.text('open in another tab', 8000);
+        renames++;
+        refused++;
+      }
+      await other.hand.press('Take it over here');
+      await other.page.waitForFunction(() => !document.body.innerText.includes('Take it over here'), {
+        timeout: 20_000,
+      });
+      await hand.stop();
+      await other.deskReady(PAPER);
+      await holder.hand.text('Another tab has taken this shot over');
+      const said = await holder.page.evaluate(() => document.body.innerText.includes('could not be kept'));
+      const taken = await linesOf(holder);
+      const there = await linesOf(other);
+      const missing = [...taken].filter((id) => !there.has(id));
+      if (missing.length > 0 && !said)
+        failures.push(
+          `takeover ${takeovers + 1} of seed ${seed}: ${missing.length} of ${taken.size} lines are gone without a word`,
+        );
+      [holder, other] = [other, holder];
+    }
+    names.push('Two tabs');
+    await holder.page.bringToFront();
+    await holder.kept();
+    const last = await linesOf(holder);
+    await stage.stop();
+    const again = await stage.start(shot);
+    await again.deskReady(PAPER);
+    const opened = await linesOf(again);
+    const gone = [...last].filter((id) => !opened.has(id));
+    if (gone.length > 0) failures.push(`opened again, ${gone.length} of ${last.size} lines are gone`);
+    const title = (await again.shot()).title;
+    if (!names.includes(title)) failures.push(`the shot is called “${title}”`);
+  } finally {
+    await stage.close();
+  }
+  return {
+    summary: `tabs: ${takeovers} takeovers while drawing, ${renames} renames from the shelf of which ${refused} were refused with a sentence, ${failures.length} losses`,
+    failures,
+  };
+}
