@@ -34,7 +34,7 @@ function asked(animator: Animator, leave: () => Promise<unknown>): Promise<boole
 /** Ways of leaving a shot; each tells whether it was asked about, and stays. */
 const WAYS: Record<string, (animator: Animator, stage: Stage) => Promise<boolean>> = {
   shelf: async (animator) => {
-    await animator.hand.press('Vignette');
+    await (await animator.page.waitForSelector('header a[href="/"]'))!.click();
     return stays(animator);
   },
   'by key': async (animator) => {
@@ -68,7 +68,7 @@ export async function run({ count, seed }: Wishes, address?: string): Promise<Ou
   let [rounds, drawn] = [0, 0];
   try {
     const first = await stage.start();
-    const shot = await smallShotIn(first, 'Full');
+    await smallShotIn(first, 'Full');
     await draw(first, dice);
     await first.kept();
     let there = 1;
@@ -80,11 +80,7 @@ export async function run({ count, seed }: Wishes, address?: string): Promise<Ou
       await animator.hand.cdp.send('Storage.overrideQuotaForOrigin', { origin: stage.origin, quotaSize: 1 });
       // By the shelf first, so that there is a way back.
       await animator.page.goto(stage.address);
-      await animator.page.waitForSelector('[data-testid="shelf"]');
-      await animator.page.evaluate((path) => {
-        history.pushState(null, '', path);
-        dispatchEvent(new PopStateEvent('popstate'));
-      }, new URL(shot).pathname);
+      await (await animator.page.waitForSelector('a[aria-label="Open Full"]'))!.click();
       await animator.deskReady(PAPER);
       const own = dice.whole(1, 4);
       for (let i = 0; i < own; i++) await draw(animator, dice);

@@ -18,6 +18,8 @@ async function killWorkers(animator: Animator, kind: string): Promise<number> {
   return own.length;
 }
 
+const paintOf = async (animator: Animator) => drawingsOf(await animator.shot(), 'Clean')[0].paint.length;
+
 interface Trial {
   name: string;
   /** Does the work and kills its worker meanwhile; says what is wrong, empty when nothing is. */
@@ -49,11 +51,10 @@ const TRIALS: Trial[] = [
       await animator.hand.wait(dice.whole(0, 120));
       await killWorkers(animator, 'paint');
       await animator.hand.wait(300);
-      // Touched again it is poured, if it was not.
-      const before = drawingsOf(await animator.shot(), 'Clean')[0].paint.length;
-      if (before === 0) await animator.hand.pen([at, at]);
-      const there = await animator.sees(320, 220, PAINTED);
-      await animator.undo();
+      // Touched again it is poured, if it was not; a worker that died before it had loaded takes a little longer.
+      if ((await paintOf(animator)) === 0) await animator.hand.pen([at, at]);
+      const there = (await animator.sees(320, 220, PAINTED)) || (await animator.sees(320, 220, PAINTED));
+      for (let i = 0; i < 4 && (await paintOf(animator)) > 0; i++) await animator.undo();
       await animator.view('desk');
       return there ? '' : 'nothing can be poured any more';
     },
@@ -96,10 +97,15 @@ export async function run({ count, seed }: Wishes, address?: string): Promise<Ou
     }
     // Leaving and coming back: nothing holds the shot, nothing waits for ever.
     await killWorkers(animator, 'picture');
-    await animator.hand.press('Vignette');
+    await (await animator.page.waitForSelector('header a[href="/"]'))!.click();
     await animator.page.waitForSelector('[data-testid="shelf"]');
     await animator.page.goto(shot);
-    await animator.deskReady(PAPER);
+    try {
+      await animator.deskReady(PAPER);
+    } catch {
+      const seen = await animator.page.evaluate(() => `${location.pathname}: ${document.body.innerText.slice(0, 200)}`);
+      failures.push(`after leaving with a dead worker the shot does not open: ${seen}`);
+    }
     if (await animator.page.evaluate(() => document.body.innerText.includes('open in another tab')))
       failures.push('after leaving with a dead worker the shot is still locked');
   } finally {

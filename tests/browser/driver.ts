@@ -56,8 +56,9 @@ export class Hand {
     });
   }
 
+  /** Opens an address in a window of its own: a page that lies behind another one would be put to sleep. */
   static async open(browser: Browser, address: string, width = 1280, height = 800): Promise<Hand> {
-    const page = await browser.newPage();
+    const page = await browser.newPage({ type: 'window' });
     await page.setViewport({ width, height });
     const hand = new Hand(page, await page.createCDPSession());
     await page.goto(address, { waitUntil: 'load' });

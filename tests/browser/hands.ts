@@ -173,6 +173,8 @@ export class Animator {
 
   /** What an action hands out as a file. */
   async handedOut(action: () => Promise<unknown>, timeout = 20_000): Promise<{ name: string; bytes: Uint8Array }> {
+    // Another window of the same browser may have had its files come to its own folder.
+    await this.hand.cdp.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: this.downloads });
     // A second file of the same name would take the first one's place unseen.
     for (const name of readdirSync(this.downloads)) rmSync(join(this.downloads, name));
     await action();

@@ -35,14 +35,17 @@ export async function learnLayout(): Promise<void> {
   }
 }
 
-type Pressed = Pick<KeyboardEvent, 'code' | 'key' | 'shiftKey' | 'altKey' | 'ctrlKey' | 'metaKey'>;
+type Pressed = Pick<KeyboardEvent, 'code' | 'key' | 'shiftKey' | 'altKey'>;
+
+const LETTER = /^[a-z]$/i;
 
 /** The name of a key. @param known what is known to be written on it, unshifted */
 export function nameOfKey({ code, key }: Pick<Pressed, 'code' | 'key'>, known: string | undefined): string {
   // Digits are where they are: on some keyboards they need Shift, which says something else here.
   if (/^(Digit|Numpad)/.test(code)) return code;
-  const own = known ?? key;
-  if (/^[a-z]$/i.test(own)) return `Key${own.toUpperCase()}`;
+  // What the press itself says comes first: a keyboard can be changed while one works.
+  const own = LETTER.test(key) ? key : (known ?? key);
+  if (LETTER.test(own)) return `Key${own.toUpperCase()}`;
   if (Object.hasOwn(SIGNS, own)) return SIGNS[own];
   // Another sign stands where an English keyboard has a letter: it is not that letter.
   if (/^Key/.test(code) && own.length === 1 && own.charCodeAt(0) < 128) return `Sign${own}`;
@@ -51,9 +54,9 @@ export function nameOfKey({ code, key }: Pick<Pressed, 'code' | 'key'>, known: s
 
 function nameOf(event: Pressed): string {
   const { code, key } = event;
-  const plain = !event.shiftKey && !event.altKey && key.length === 1;
-  // Pressed otherwise than was told, the keyboard has been changed.
-  if (plain && !event.ctrlKey && !event.metaKey) written.set(code, key);
+  // Without Shift and Alt a press says itself what is written on the key; control signs say nothing.
+  const plain = !event.shiftKey && !event.altKey && key.length === 1 && key >= ' ';
+  if (plain) written.set(code, key);
   return nameOfKey(event, written.get(code));
 }
 

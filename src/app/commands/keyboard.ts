@@ -58,13 +58,9 @@ const PRESSABLE =
 /** Among these the arrows go from one to the next. */
 const IN_A_ROW = '[role="tab"], [role="radio"], input[type="radio"]';
 
-/**
- * Whether a key presses what was gone to by keyboard: a button, a link, a tab has its own keys first. What was pressed with
- * the pen keeps the focus too, but the next key is meant for the paper then; the browser tells the two apart as it does when
- * it draws the ring around what is focused.
- */
+/** Whether a key presses what has the focus: a button, a link, a tab that was gone to by keyboard has its own keys first. */
 function pressesFocused(target: HTMLElement, key: string): boolean {
-  if (!target.matches(PRESSABLE) || !target.matches(':focus-visible')) return false;
+  if (!target.matches(PRESSABLE)) return false;
   if (key === 'Enter' || key === 'NumpadEnter' || key === 'Space') return true;
   return target.matches(IN_A_ROW) && /^(Arrow|Home|End)/.test(key);
 }
@@ -74,11 +70,17 @@ export function useKeyboard(context: CommandContext): void {
   useEffect(() => {
     void learnLayout();
     let held: Command | null = null;
+    // What was pressed with the pen keeps the focus, but the next key is meant for the paper; until Tab goes on from there.
+    let byPen = true;
+    const pressed = () => {
+      byPen = true;
+    };
     const down = (event: KeyboardEvent) => {
       const target = event.target instanceof HTMLElement ? event.target : document.body;
+      if (event.key === 'Tab') byPen = false;
       if (keysTaken(target) || event.isComposing) return;
       const key = keyOfEvent(event);
-      if (pressesFocused(target, key)) return;
+      if (!byPen && pressesFocused(target, key)) return;
       const those = COMMANDS.filter((each) => keysOf(each).includes(key));
       const command =
         those.find((each) => each.borrowsKeys && each.when?.(context)) ?? those.find((each) => !each.borrowsKeys);
@@ -101,11 +103,13 @@ export function useKeyboard(context: CommandContext): void {
       held?.release?.(context);
       held = null;
     };
+    addEventListener('pointerdown', pressed, true);
     addEventListener('keydown', down);
     addEventListener('keyup', up);
     addEventListener('blur', blur);
     return () => {
       blur();
+      removeEventListener('pointerdown', pressed, true);
       removeEventListener('keydown', down);
       removeEventListener('keyup', up);
       removeEventListener('blur', blur);

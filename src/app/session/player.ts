@@ -20,8 +20,6 @@ export interface PlayState {
 
 /** Playing begins after this long even if pictures are still missing. */
 const LONGEST_WAIT_MS = 2500;
-/** Looking through frames gives way to the hand after this long. */
-const SLICE_MS = 5;
 /** Sound starts this much after it is scheduled, seconds. */
 const LEAD = 0.06;
 
@@ -79,10 +77,13 @@ export class Player {
   }
 
   /** Frames from the playhead on whose pictures are missing, as many as there is room for. */
-  private missing(): Iterable<number> {
+  private missing(): number[] {
+    return this.pictures.missing(this.session.shot, this.scale, this.fromHere());
+  }
+
+  private fromHere(): Iterable<number> {
     const { from, to } = this.range;
-    const frames = this.order(from, to, this.view.getState().frame);
-    return this.pictures.missing(this.session.shot, this.scale, frames);
+    return this.order(from, to, this.view.getState().frame);
   }
 
   private make(frame: number): Promise<void> {
@@ -94,13 +95,8 @@ export class Player {
     // One maker at a time: a second would only queue behind the first.
     while (this.readying) await this.readying;
     this.readying = (async () => {
-      let began = performance.now();
-      for (const frame of this.missing()) {
-        // Thousands of frames are looked through in slices, so that the hand never waits for it.
-        if (performance.now() - began > SLICE_MS) {
-          await new Promise((done) => setTimeout(done));
-          began = performance.now();
-        }
+      await this.pictures.lookThrough(this.session.shot, this.scale, this.fromHere(), stop);
+      for (const frame of stop() ? [] : this.missing()) {
         if (stop()) return;
         await this.make(frame);
         this.state.setState(({ ready }) => ({ ready: ready + 1 }));
@@ -145,7 +141,7 @@ export class Player {
   async play(once = false): Promise<void> {
     const run = ++this.run;
     const gone = () => run !== this.run;
-    const needed = [...this.missing()].length;
+    const needed = this.missing().length;
     this.state.setState({ state: 'ready', ready: 0, needed, achieved: 0, dropped: 0 });
     await this.sound.wake();
     const making = this.makeReady(() => gone() || this.state.getState().state === 'playing');

@@ -9,6 +9,8 @@ import { roomFor } from '../../workers/memory.ts';
 
 /** Room for ready pictures, as a share of what the machine has: half a gigabyte where that is eight. */
 const SHARE = 1 / 16;
+/** Looking through frames gives way to the hand after this long. */
+const SLICE_MS = 5;
 /** How much the newest picture counts in the time that one takes. */
 const NEWEST = 0.3;
 
@@ -101,16 +103,34 @@ export class ReadyPictures {
     await made;
   }
 
-  /** Frames among `frames`, in that order, whose pictures are missing; looks no farther than there is room for. */
-  *missing(shot: Shot, scale: number, frames: Iterable<number>): Iterable<number> {
+  /**
+   * Frames among `frames`, in that order, whose pictures are missing; looks no farther than there is room for. What is ready
+   * among them counts as looked at, so that it is not what makes room for the others.
+   */
+  missing(shot: Shot, scale: number, frames: Iterable<number>): number[] {
     const seen = new Set<string>();
     const most = this.capacity(shot, scale);
+    const out: number[] = [];
     for (const frame of frames) {
       const key = this.key(shot, frame, scale);
       if (seen.has(key)) continue;
-      if (seen.size >= most) return;
+      if (seen.size >= most) break;
       seen.add(key);
-      if (!this.pictures.has(key)) yield frame;
+      if (!this.pictures.get(key)) out.push(frame);
+    }
+    return out;
+  }
+
+  /** Looks frames up ahead of `missing`, a few milliseconds at a time, so that thousands of them never stop the hand. */
+  async lookThrough(shot: Shot, scale: number, frames: Iterable<number>, stop: () => boolean): Promise<void> {
+    let began = performance.now();
+    for (const frame of frames) {
+      if (performance.now() - began > SLICE_MS) {
+        await new Promise((done) => setTimeout(done));
+        began = performance.now();
+      }
+      if (stop()) return;
+      this.key(shot, frame, scale);
     }
   }
 

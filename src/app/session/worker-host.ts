@@ -10,6 +10,9 @@ export class WorkerFailed extends Error {
   override name = 'WorkerFailed';
 }
 
+/** The worker never came to be asked: nothing of the question was begun. */
+class NotLoaded extends WorkerFailed {}
+
 /** The work was stopped: by the person, or because newer work took its place. */
 export class WorkStopped extends Error {
   override name = 'WorkStopped';
@@ -21,8 +24,12 @@ export function sentenceOf(error: unknown): string {
   return `That could not be done${why}. Nothing was changed; try it again.`;
 }
 
-/** A worker that has not loaded by then will not. */
-const LOADING_MS = 30_000;
+/**
+ * A worker that has not loaded by then is started once more: it may have died before there was a way to hear of it. The
+ * second one is given longer, for a slow connection.
+ */
+const LOADING_MS = 6000;
+const LOADING_AGAIN_MS = 40_000;
 /** Dying so often in a row means that another start would not help. */
 const MOST_DEATHS = 3;
 
@@ -34,6 +41,8 @@ interface Wishes<F> {
   prepare?(face: Remote<F>): void;
   /** Told when it has died, after all questions under way have failed. */
   onDeath?(sentence: string): void;
+  /** Told when one has ended, died or stopped: what it was handed, the next one has not. */
+  onEnd?(): void;
 }
 
 export class WorkerHost<F extends object> {
@@ -43,6 +52,7 @@ export class WorkerHost<F extends object> {
   private loading: ReturnType<typeof setTimeout> | undefined;
   private pending = new Set<(reason: Error) => void>();
   private deaths = 0;
+  private loaded = false;
   private closed = false;
   /** The worker's functions: each call is a question that starts the worker if need be and always comes to an end. */
   readonly face: Remote<F>;
@@ -74,6 +84,15 @@ export class WorkerHost<F extends object> {
 
   /** @throws WorkerFailed when the worker dies or does not load; WorkStopped when it is stopped meanwhile */
   async ask<T>(question: (face: Remote<F>) => Promise<T>): Promise<T> {
+    try {
+      return await this.askOnce(question);
+    } catch (error) {
+      if (!(error instanceof NotLoaded) || this.deaths >= MOST_DEATHS) throw error;
+      return this.askOnce(question);
+    }
+  }
+
+  private async askOnce<T>(question: (face: Remote<F>) => Promise<T>): Promise<T> {
     if (this.closed) throw new WorkStopped('This shot has been closed.');
     let fail: (reason: Error) => void = () => {};
     const ended = new Promise<never>((_, reject) => {
@@ -111,11 +130,13 @@ export class WorkerHost<F extends object> {
     worker.addEventListener('message', ({ data }) => {
       if (!isReady(data) || this.worker !== worker) return;
       clearTimeout(this.loading);
+      this.loaded = true;
       // Granted only once the worker, which holds it, is no more.
       if ('locks' in navigator) void navigator.locks.request(data.life, died).catch(() => undefined);
     });
     this.worker = worker;
-    this.loading = setTimeout(died, LOADING_MS);
+    this.loaded = false;
+    this.loading = setTimeout(died, this.deaths === 0 ? LOADING_MS : LOADING_AGAIN_MS);
     this.remote = wrap<F>(worker);
     this.wishes.prepare?.(this.remote);
     return this.remote;
@@ -124,11 +145,13 @@ export class WorkerHost<F extends object> {
   private die(): void {
     this.deaths++;
     const again = this.deaths < MOST_DEATHS;
+    // Nobody has to know of one that is started anew before it did anything.
+    const quiet = again && !this.loaded;
     const sentence = again
       ? `${this.wishes.what} stopped working and is started again. Your drawings are kept.`
       : `${this.wishes.what} does not start. Reload the page; your drawings are kept.`;
-    this.end(new WorkerFailed(sentence));
-    this.wishes.onDeath?.(sentence);
+    this.end(this.loaded ? new WorkerFailed(sentence) : new NotLoaded(sentence));
+    if (!quiet) this.wishes.onDeath?.(sentence);
   }
 
   private end(reason: Error): void {
@@ -136,6 +159,7 @@ export class WorkerHost<F extends object> {
     this.worker?.terminate();
     this.worker = null;
     this.remote = null;
+    this.wishes.onEnd?.();
     const asked = [...this.pending];
     this.pending.clear();
     for (const fail of asked) fail(reason);

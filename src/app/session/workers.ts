@@ -40,11 +40,11 @@ export const soundHost = () =>
     start: () => new Worker(new URL('../../workers/sound.worker.ts', import.meta.url), { type: 'module' }),
   });
 
-export const exportHost = (prepare: (face: Remote<ExportFace>) => void) =>
+export const exportHost = (onEnd: () => void) =>
   new WorkerHost<ExportFace>({
     what: 'The part that writes deliveries',
     start: () => new Worker(new URL('../../workers/export.worker.ts', import.meta.url), { type: 'module' }),
-    prepare,
+    onEnd,
   });
 
 export const clipHost = () =>
