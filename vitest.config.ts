@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['tests/{core,store,server,app,demo}/**/*.test.ts'],
+          include: ['tests/{core,store,server,app,demo,trial}/**/*.test.ts'],
           setupFiles: ['tests/setup.ts'],
           // Properties run thousands of cases; a busy machine takes its time.
           testTimeout: 60_000,

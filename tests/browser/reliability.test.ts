@@ -221,6 +221,74 @@ describe('keys', () => {
   });
 });
 
+describe('work that takes its time', () => {
+  test('paint carried through leaves what the hand paints meanwhile, and says which drawing that is', async () => {
+    const animator = await start('Carried');
+    await animator.draw(animator.ring(320, 180, 90));
+    for (let i = 0; i < 11; i++) {
+      await animator.hand.key('Shift', 'KeyN');
+      await animator.hand.wait(100);
+    }
+    await animator.toCell('Clean', 1);
+    await animator.view('paint');
+    await animator.hand.key('KeyF');
+    const [middle] = await animator.onPaper([{ x: 320, y: 180 }]);
+    await animator.hand.pen([middle, middle]);
+    await animator.sees(320, 180, ([r, g, b]) => r + g + b < 640);
+    // The hand is at the last drawing, whose regions are read ahead, and pours while the others are computed.
+    await animator.toFrame(23);
+    await animator.hand.wait(600);
+    const carrying = animator.hand.text('changed meanwhile', 30_000);
+    await animator.hand.key('Shift', 'KeyF');
+    await animator.hand.pen([middle, middle]);
+    await carrying;
+    const drawings = drawingsOf(await animator.shot(), 'Clean');
+    expect(drawings.at(-1)!.paint[0].sure).toBeNull();
+    expect(drawings.slice(1, -1).every(({ paint }) => paint.length > 0 && paint[0].sure !== null)).toBe(true);
+  }, 90_000);
+});
+
+describe('the record of a step is damaged', () => {
+  test('undo says so, the shot is as it was, and drawing goes on', async () => {
+    const animator = await start('Damaged record');
+    for (let i = 0; i < 3; i++) await animator.draw(animator.ring(120 + i * 160, 180, 40));
+    await animator.kept();
+    // Long enough at rest for a snapshot to be written.
+    await animator.hand.wait(5000);
+    await animator.page.evaluate(
+      () =>
+        new Promise<void>((done) => {
+          const open = indexedDB.open('vignette');
+          open.onsuccess = () => {
+            const journal = open.result.transaction('journal', 'readwrite').objectStore('journal');
+            journal.openCursor().onsuccess = ({ target }) => {
+              const cursor = (target as IDBRequest<IDBCursorWithValue | null>).result;
+              if (!cursor) {
+                open.result.close();
+                done();
+                return;
+              }
+              if (cursor.value.seq === 2) cursor.update({ ...cursor.value, inverse: 'lost' });
+              cursor.continue();
+            };
+          };
+        }),
+    );
+    await animator.page.reload();
+    await animator.deskReady({ width: 640, height: 360 });
+    const lines = async () => drawingsOf(await animator.shot(), 'Clean')[0].ink.length;
+    expect(await lines()).toBe(3);
+    await animator.undo();
+    expect(await lines()).toBe(2);
+    await animator.undo();
+    await animator.hand.text('their record is damaged');
+    expect(await lines()).toBe(2);
+    await animator.draw(animator.ring(300, 100, 30));
+    await animator.undo();
+    expect(await lines()).toBe(2);
+  });
+});
+
 describe('deliveries and devices', () => {
   test('a delivery goes on while one draws on, is seen from every view, and leaving the shot asks', async () => {
     const animator = await start('Delivered');
@@ -241,6 +309,7 @@ describe('deliveries and devices', () => {
       await (await animator.page.waitForSelector('header a[href="/"]'))!.click();
       await animator.hand.text('A delivery (');
       await animator.hand.press('Stay', 'button');
+      await animator.hand.wait(400);
       await animator.draw(animator.ring(200, 100, 30));
     }, 90_000);
     expect(file.name).toBe('delivered.gif');

@@ -1,15 +1,20 @@
 /** What is picked on the paper: moved by keys, flipped, cut, copied, put into other drawings. */
 import { createStore } from 'zustand/vanilla';
 import { about, joinLines, moved, type Pick, pickSwatch, scaled, smoothed, withWidth } from '../../core/ink/index.ts';
+import { bringSwatches } from '../../core/paint/index.ts';
 import { drawingShown, drawingToDrawOn } from '../../core/sheet/index.ts';
-import { type Area, newId, type Stroke } from '../../core/shot/index.ts';
+import { type Area, newId, paletteAt, type Stroke, type Swatch } from '../../core/shot/index.ts';
 import { changePicked, pickAll, pickedNow, pivotOf, setPicked } from '../desk/picked.ts';
 import { layerInHand, whyNotDraw } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { dropBegun, isBegun } from './tools.ts';
 
-/** Lines and paint in hand, ready to be put into another drawing in the same place. */
-const inHand = createStore<{ ink: Stroke[]; paint: Area[] }>(() => ({ ink: [], paint: [] }));
+/** Lines and paint in hand, ready to be put into another drawing in the same place, be it of another shot; and their colours. */
+const inHand = createStore<{ ink: Stroke[]; paint: Area[]; swatches: Swatch[] }>(() => ({
+  ink: [],
+  paint: [],
+  swatches: [],
+}));
 
 const picking = ({ view }: CommandContext) => view.getState().tool === 'pick';
 const isPicked = (context: CommandContext) => pickedNow(context) !== null;
@@ -52,6 +57,7 @@ function take(context: CommandContext): void {
   inHand.setState({
     ink: drawing.ink.filter(({ id }) => pick.strokes.includes(id)),
     paint: drawing.paint.filter(({ id }) => pick.areas.includes(id)),
+    swatches: paletteAt(context.session.shot, context.view.getState().frame).swatches,
   });
 }
 
@@ -106,9 +112,10 @@ function put(context: CommandContext): void {
     say(why);
     return;
   }
-  const { ink, paint } = inHand.getState();
+  const drawn = inHand.getState();
   const made: Pick = { strokes: [], areas: [] };
   session.change('put lines in', (shot) => {
+    const { ink, paint } = bringSwatches(shot, drawn, drawn.swatches);
     const own = drawingToDrawOn(shot, layerId, frame, newHold);
     for (const stroke of ink) {
       const id = newId();

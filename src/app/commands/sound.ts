@@ -1,6 +1,6 @@
 /** Clips of sound: cut, joined, copied, moved, made louder; what is heard while scrubbing; the view along time. */
 import { plain } from '../../core/history/index.ts';
-import { type Clip, LIMITS, makeTrack, newId, type Shot, type Track } from '../../core/shot/index.ts';
+import { type Clip, LIMITS, makeTrack, mendReferences, newId, type Shot, type Track } from '../../core/shot/index.ts';
 import {
   clipSeconds,
   duplicateClip,
@@ -113,7 +113,11 @@ function putIn({ session, view, say }: CommandContext): void {
   }
   const held = clip === null ? null : findClip(shot, clip);
   const made: Clip = { ...copied, id: newId(), frame, pin: null };
-  session.change('put the clip in', (draft) => void layClip(draft, made, held ? shot.tracks.indexOf(held.track) : 0));
+  session.change('put the clip in', (draft) => {
+    layClip(draft, made, held ? shot.tracks.indexOf(held.track) : 0);
+    // The layer it followed when it was copied may be gone.
+    mendReferences(draft, plain);
+  });
   view.setState({ clip: made.id });
 }
 

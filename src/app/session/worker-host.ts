@@ -53,6 +53,8 @@ export class WorkerHost<F extends object> {
   private pending = new Set<(reason: Error) => void>();
   private deaths = 0;
   private loaded = false;
+  /** The one before did not load. */
+  private slow = false;
   private closed = false;
   /** The worker's functions: each call is a question that starts the worker if need be and always comes to an end. */
   readonly face: Remote<F>;
@@ -131,12 +133,13 @@ export class WorkerHost<F extends object> {
       if (!isReady(data) || this.worker !== worker) return;
       clearTimeout(this.loading);
       this.loaded = true;
+      this.slow = false;
       // Granted only once the worker, which holds it, is no more.
       if ('locks' in navigator) void navigator.locks.request(data.life, died).catch(() => undefined);
     });
     this.worker = worker;
     this.loaded = false;
-    this.loading = setTimeout(died, this.deaths === 0 ? LOADING_MS : LOADING_AGAIN_MS);
+    this.loading = setTimeout(died, this.slow ? LOADING_AGAIN_MS : LOADING_MS);
     this.remote = wrap<F>(worker);
     this.wishes.prepare?.(this.remote);
     return this.remote;
@@ -144,6 +147,7 @@ export class WorkerHost<F extends object> {
 
   private die(): void {
     this.deaths++;
+    this.slow = !this.loaded;
     const again = this.deaths < MOST_DEATHS;
     // Nobody has to know of one that is started anew before it did anything.
     const quiet = again && !this.loaded;

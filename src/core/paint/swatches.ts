@@ -1,6 +1,7 @@
 /** Edits of the palettes, written for use inside a `change()` recipe. All palettes of a shot hold the same swatch ids. */
 import { plain } from '../history/draft.ts';
 import {
+  type Drawing,
   type Id,
   makeSwatch,
   mendReferences,
@@ -138,6 +139,31 @@ export function takePalettes(shot: Shot, sheets: PaletteSheet[]): Id[] {
       colourSwatch(shot, id, known.get(swatch)!, { colour, opacity });
     return id;
   });
+}
+
+/**
+ * Lines and paint of another shot as they can be here: a swatch this shot does not have is its own of that name, else it is
+ * added as it was there. @param swatches those they had in the shot they come from
+ */
+export function bringSwatches<T extends Pick<Drawing, 'ink' | 'paint'>>(shot: Shot, drawn: T, swatches: Swatch[]): T {
+  const there = new Set(shot.palettes[0].swatches.map(({ id }) => id));
+  const byName = new Map(shot.palettes[0].swatches.map(({ id, name }) => [name, id]));
+  const known = new Map(swatches.map((swatch) => [swatch.id, swatch]));
+  const own = new Map<Id, Id>();
+  for (const { swatch } of [...drawn.ink, ...drawn.paint]) {
+    if (own.has(swatch)) continue;
+    const was = known.get(swatch);
+    if (there.has(swatch)) own.set(swatch, swatch);
+    else if (!was) own.set(swatch, shot.palettes[0].swatches[0].id);
+    else {
+      const id = byName.get(was.name) ?? addSwatch(shot, was.name, was.colour, was.group);
+      for (const palette of byName.has(was.name) ? [] : shot.palettes)
+        colourSwatch(shot, palette.id, id, { opacity: was.opacity });
+      own.set(swatch, id);
+    }
+  }
+  const mapped = <A extends { swatch: Id }>(each: A): A => ({ ...each, swatch: own.get(each.swatch)! });
+  return { ...drawn, ink: drawn.ink.map(mapped), paint: drawn.paint.map(mapped) };
 }
 
 /** Light a colour gives off, 0..1 (relative luminance, WCAG 2). */

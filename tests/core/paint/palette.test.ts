@@ -5,6 +5,7 @@ import { change } from '../../../src/core/history/index.ts';
 import {
   addPalette,
   addSwatch,
+  bringSwatches,
   colourSwatch,
   contrast,
   moveSwatch,
@@ -198,4 +199,32 @@ describe('palettes as files', () => {
       '#2e8b57',
     ]);
   });
+});
+
+test('lines and paint put into another shot keep their colours: by name where it has them, else brought along', () => {
+  const from = smallShot().shot;
+  const [coat, lamp] = ['coat', 'lamp glass'].map((name) =>
+    makeSwatch(name, '#31465a', { group: 'keeper', opacity: 0.5 }),
+  );
+  const own = [...from.palettes[0].swatches.filter(({ name }) => name !== 'coat'), coat, lamp];
+  const drawn = {
+    ink: [circle(9, 9, 4, { swatch: coat.id }), circle(9, 9, 4, { swatch: 'nobody' })],
+    paint: [makeArea(lamp.id, [Float32Array.from([0, 0, 9, 0, 9, 9])])],
+  };
+  const { shot: to } = smallShot();
+  to.palettes[0].swatches = to.palettes[0].swatches.map((each) =>
+    each.name === 'coat' ? { ...each, id: 'own-coat' } : each,
+  );
+  addPalette(to, to.palettes[0].id, 'dusk');
+  const { shot: after } = change(to, (draft) => {
+    const { ink, paint } = bringSwatches(draft, drawn, own);
+    Object.values(draft.drawings)[0].ink = ink;
+    Object.values(draft.drawings)[0].paint = paint;
+  })!;
+  const [{ ink, paint }] = Object.values(after.drawings);
+  expect(ink.map(({ swatch }) => swatch)).toEqual(['own-coat', 'ink']);
+  for (const palette of after.palettes) {
+    const brought = palette.swatches.find(({ id }) => id === paint[0].swatch);
+    expect(brought).toMatchObject({ name: 'lamp glass', colour: '#31465a', group: 'keeper', opacity: 0.5 });
+  }
 });

@@ -4,13 +4,16 @@ import { beforeEach, describe, expect, test } from 'vitest';
 import { change, type Recipe } from '../../../src/core/history/index.ts';
 import {
   isLongVowel,
+  isReadAsItWas,
   moveBound,
   moveSounds,
   readingRows,
   recolourSounds,
   removeSounds,
+  retimeReading,
   soundAt,
   soundOfText,
+  soundsOfClip,
   soundsOfColour,
   writeReading,
   writeSound,
@@ -152,5 +155,40 @@ describe('bounds', () => {
       ),
       { numRuns: 100 },
     );
+  });
+});
+
+describe('a reading that is computed while the hand goes on', () => {
+  const again = () => sounds(['M', 0.6, 0.8], ['AA', 0.8, 1.4], ['T', 2.1, 2.3, 1, -2]);
+  test('new times go to the sounds that are as they were; what was moved, written or rubbed out meanwhile stays', () => {
+    const asked = soundsOfClip(shot, 'c');
+    edit((draft) => moveBound(draft, asked[1].id, 'to', 58));
+    edit((draft) => removeSounds(draft, [asked[2].id]));
+    edit((draft) => writeSound(draft, 80, 'oo', 'ochre'));
+    const before = soundsOfClip(shot, 'c');
+    let left = 0;
+    edit((draft) => {
+      left = retimeReading(draft, asked, again(), 0);
+    });
+    expect(left).toBe(2);
+    const after = soundsOfClip(shot, 'c');
+    expect(after.map(({ text, from }) => [text, Math.round(from * 100) / 100])[0]).toEqual(['M', 0.6]);
+    expect(after.slice(1)).toEqual(before.slice(1));
+  });
+  test('a clip trimmed, said otherwise, or corrected meanwhile is not as it was', () => {
+    const [{ clips }] = shot.tracks;
+    const [was] = clips;
+    const asked = soundsOfClip(shot, 'c');
+    expect(isReadAsItWas(shot, was, asked)).toBe(true);
+    const deeds: Recipe[] = [
+      (draft) => trimStart(draft, 'c', 30),
+      (draft) => void (draft.tracks[0].clips[0].words = 'other words'),
+      (draft) => removeSounds(draft, [asked[0].id]),
+      (draft) => moveBound(draft, asked[0].id, 'from', 37),
+      (draft) => void draft.tracks[0].clips.pop(),
+    ];
+    for (const deed of deeds) expect(isReadAsItWas(change(shot, deed)!.shot, was, asked)).toBe(false);
+    const { shot: moved } = change(shot, (draft) => void placeClip(draft, 'c', 30, 0))!;
+    expect(isReadAsItWas(moved, was, asked)).toBe(true);
   });
 });
