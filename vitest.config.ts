@@ -10,6 +10,9 @@ export default defineConfig({
           setupFiles: ['tests/setup.ts'],
           // Properties run thousands of cases; a busy machine takes its time.
           testTimeout: 60_000,
+          // Files share nothing but the modules they load: loading those once a worker is most of the time.
+          isolate: false,
+          maxWorkers: 2,
         },
       },
       {
@@ -19,8 +22,8 @@ export default defineConfig({
           globalSetup: ['tests/browser/server.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          // Two cores: one browser at a time.
-          fileParallelism: false,
+          // Two cores, and most of a test is waiting: two browsers at a time, each file with one of its own.
+          maxWorkers: 2,
         },
       },
     ],

@@ -2,7 +2,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type CDPSession, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type CDPSession, type ElementHandle, type Page } from 'puppeteer-core';
 
 const FLAGS = [
   '--no-sandbox',
@@ -30,6 +30,9 @@ export async function launch(
   });
   return { browser, profile };
 }
+
+/** Names that stand on things themselves are found within this time. */
+const QUICK_MS = 1500;
 
 export interface PenPoint {
   x: number;
@@ -97,11 +100,53 @@ export class Hand {
 
   /** Clicks the first visible element whose name (label or text) is this. */
   async press(name: string, role = ''): Promise<void> {
-    const handle = await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, {
-      visible: true,
-      timeout: 8000,
-    });
+    const handle =
+      (await this.named(name, role, QUICK_MS)) ??
+      // What has its name in another way (a label around it, a title) is asked of the browser, which takes its time.
+      (await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, {
+        visible: true,
+        timeout: 8000,
+      }));
     await handle!.click();
+  }
+
+  /** What is named so by its label or its own words, as soon as it can be pressed; null when it does not come in time. */
+  private async named(name: string, role: string, milliseconds: number): Promise<ElementHandle<Element> | null> {
+    const end = Date.now() + milliseconds;
+    do {
+      const found = await this.page.evaluateHandle(
+        (wanted, kind) => {
+          const words = (node: Element): string =>
+            [...node.childNodes]
+              .map((child) => {
+                if (child.nodeType === Node.TEXT_NODE) return child.textContent ?? '';
+                return child instanceof Element && child.getAttribute('aria-hidden') !== 'true' ? words(child) : '';
+              })
+              .join('')
+              .replace(/\s+/g, ' ');
+          const roleOf = (element: Element) => {
+            const own = element.getAttribute('role');
+            if (own) return own;
+            return element.localName === 'button' ? 'button' : element.localName === 'a' ? 'link' : '';
+          };
+          const all = document.querySelectorAll('button, a[href], [role], input[aria-label], select[aria-label]');
+          return (
+            [...all].find((element) => {
+              if (kind && roleOf(element) !== kind) return false;
+              if ((element.getAttribute('aria-label') ?? words(element).trim()) !== wanted) return false;
+              const box = element.getBoundingClientRect();
+              return box.width > 0 && box.height > 0 && getComputedStyle(element).visibility !== 'hidden';
+            }) ?? null
+          );
+        },
+        name,
+        role,
+      );
+      const element = found.asElement();
+      if (element) return element as ElementHandle<Element>;
+      await this.wait(25);
+    } while (Date.now() < end);
+    return null;
   }
 
   key(...keys: Parameters<Page['keyboard']['press']>[0][]): Promise<void> {

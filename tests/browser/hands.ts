@@ -180,12 +180,12 @@ export class Animator {
     await action();
     const end = Date.now() + timeout;
     while (Date.now() < end) {
-      const name = readdirSync(this.downloads).find((each) => !each.endsWith('.crdownload'));
+      // While it comes it has another name.
+      const name = readdirSync(this.downloads).find((each) => !/^\.|\.(crdownload|tmp)$/.test(each));
       if (name) {
-        await this.hand.wait(150);
         return { name, bytes: new Uint8Array(readFileSync(join(this.downloads, name))) };
       }
-      await this.hand.wait(60);
+      await this.hand.wait(25);
     }
     throw new Error('Nothing was handed out.');
   }

@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Plus from 'lucide-react/icons/plus';
-import { type DragEvent, useState } from 'react';
+import { type DragEvent, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { makeShot } from '../../core/shot/index.ts';
 import { SHOT_FILE_EXTENSION } from '../../core/shotfile/index.ts';
@@ -10,6 +10,7 @@ import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
+import { sizeInWords } from '../parts/files.ts';
 import { Window } from '../parts/Window.tsx';
 import { bringDemo, useDemo } from './demo.ts';
 import { openShotFiles } from './open-shot-file.ts';
@@ -17,6 +18,28 @@ import { RemovedShots } from './RemovedShots.tsx';
 import { ShotCard } from './ShotCard.tsx';
 import { ShotFields } from './ShotFields.tsx';
 import { ShotForm } from './shot-form.ts';
+
+/** How much room all of it takes in this browser, drawings, files and undo together; nothing where the browser does not say. */
+function Room({ changed }: { changed: unknown }) {
+  const [words, setWords] = useState('');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again whenever the shelf has changed
+  useEffect(() => {
+    let here = true;
+    void navigator.storage
+      ?.estimate?.()
+      .then(({ usage, quota }) => {
+        if (here && usage !== undefined && quota !== undefined)
+          setWords(
+            `Everything here takes ${sizeInWords(usage)}; there is room for ${sizeInWords(quota - usage)} more.`,
+          );
+      })
+      .catch(() => undefined);
+    return () => {
+      here = false;
+    };
+  }, [changed]);
+  return words && <p className="mt-6 text-sm text-second">{words}</p>;
+}
 
 /** The shelf: every shot in this browser. */
 export function ShotsView() {
@@ -100,6 +123,7 @@ export function ShotsView() {
           <p className="mt-6 text-second">The demo shot cannot be fetched now; your own shots are all here.</p>
         )}
         <RemovedShots rows={removed} />
+        {shots && shots.length > 0 && <Room changed={rows} />}
       </div>
       <Window
         open={making}
