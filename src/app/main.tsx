@@ -15,8 +15,6 @@ import { readOwnCharts } from './session/own-charts.ts';
 import { readOwnWords } from './session/own-words.ts';
 import { WorkerFailed, WorkStopped } from './session/worker-host.ts';
 
-for (const read of [readKeys, readBrushes, readHand, readOwnWords, readOwnCharts]) void read(db).catch(() => undefined);
-
 // What fails where nobody waits for it still gets its sentence; work that was stopped is no failure.
 addEventListener('unhandledrejection', (event) => {
   if (event.reason instanceof WorkStopped) event.preventDefault();
@@ -26,8 +24,18 @@ addEventListener('unhandledrejection', (event) => {
   }
 });
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <App />
-  </StrictMode>,
-);
+// Nothing asks the store for anything before it is open.
+void db
+  .ready()
+  .then(() => {
+    for (const read of [readKeys, readBrushes, readHand, readOwnWords, readOwnCharts])
+      void read(db).catch(() => undefined);
+  })
+  .catch((error: Error) => say(error.message))
+  .finally(() =>
+    createRoot(document.getElementById('root')!).render(
+      <StrictMode>
+        <App />
+      </StrictMode>,
+    ),
+  );

@@ -66,6 +66,10 @@ export interface SettingRow {
   value: unknown;
 }
 
+/** Together some fifteen seconds. */
+const OPEN_ATTEMPTS = 10;
+const OPEN_PAUSE_MS = 300;
+
 export class Database extends Dexie {
   shots!: EntityTable<ShotRow, 'id'>;
   snapshots!: EntityTable<SnapshotRow, 'shotId'>;
@@ -88,6 +92,26 @@ export class Database extends Dexie {
       settings: 'key',
     });
     this.version(2).stores({ setAside: '++number, shotId' });
+  }
+
+  /**
+   * Opens the database, trying again for a while: after a crash the browser may still hold the files of the process that
+   * died, and says then that they cannot be opened. @throws Error with a sentence when it stays so
+   */
+  async ready(pause = OPEN_PAUSE_MS): Promise<void> {
+    for (let attempt = 1; ; attempt++) {
+      try {
+        await this.open();
+        return;
+      } catch (error) {
+        if (attempt < OPEN_ATTEMPTS) await new Promise((done) => setTimeout(done, pause * attempt));
+        else
+          throw new Error(
+            'The browser’s store of shots cannot be opened just now. Nothing is lost: close other windows of this browser or start it anew, then try again.',
+            { cause: error },
+          );
+      }
+    }
   }
 
   /**

@@ -64,6 +64,8 @@ export class Hand {
     const page = await browser.newPage({ type: 'window' });
     await page.setViewport({ width, height });
     const hand = new Hand(page, await page.createCDPSession());
+    // Functions sent into the page carry a call that keeps their names when tsx compiled them (campaigns, benches).
+    await page.evaluateOnNewDocument('globalThis.__name ??= (each) => each');
     await page.goto(address, { waitUntil: 'load' });
     return hand;
   }
@@ -161,6 +163,17 @@ export class Hand {
   /** Waits until a text stands somewhere in the window. */
   text(words: string, timeout = 10_000): Promise<unknown> {
     return this.page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, words);
+  }
+
+  /** Waits until the page has shown what was done last: views follow an edit a moment later, so a few frames go by. */
+  settled(): Promise<void> {
+    return this.page.evaluate(async () => {
+      const frame = () => new Promise((done) => requestAnimationFrame(done));
+      for (let i = 0; i < 3; i++) {
+        await new Promise((done) => setTimeout(done, 20));
+        await frame();
+      }
+    });
   }
 
   wait(milliseconds: number): Promise<void> {

@@ -67,15 +67,24 @@ export class Animator {
 
   async deskReady(paper = this.paper): Promise<void> {
     this.paper = paper;
-    await this.page.waitForSelector('[data-testid="sheet-rows"]');
+    await this.page.waitForSelector('[data-testid="sheet-rows"]').catch(async (error) => {
+      const seen = await this.page.evaluate(() => `${location.href}: ${document.body.innerText.slice(0, 300)}`);
+      throw new Error(`The desk did not open; there is ${seen} (${this.hand.errors.join('; ')})`, { cause: error });
+    });
     await this.page.waitForSelector('[data-testid="paper"]');
-    await this.hand.wait(300);
+    await this.hand.settled();
+    await this.hand.settled();
   }
 
   async view(name: 'desk' | 'reference' | 'sound' | 'paint' | 'export'): Promise<void> {
     await (await this.page.waitForSelector(`nav[aria-label="Views"] a[href$="/${name}"]`))!.click();
-    await this.page.waitForFunction((path) => location.pathname.endsWith(path), {}, name);
-    await this.hand.wait(400);
+    await this.page.waitForFunction(
+      (path) => location.pathname.endsWith(path) && document.querySelector('main')?.childElementCount,
+      {},
+      name,
+    );
+    await this.hand.settled();
+    await this.hand.settled();
   }
 
   /** Paper points -> points of the window, for a fitted view. */
@@ -91,7 +100,7 @@ export class Animator {
   /** Draws a line through paper points. */
   async draw(points: PenPoint[]): Promise<void> {
     await this.hand.pen(await this.onPaper(points));
-    await this.hand.wait(60);
+    await this.hand.settled();
   }
 
   /** A closed ring on the paper, pressure swelling and easing. */
@@ -127,7 +136,7 @@ export class Animator {
     );
     const { x, y } = await this.cell(layer, frame, 0.4);
     await this.page.mouse.click(x, y);
-    await this.hand.wait(120);
+    await this.hand.settled();
   }
 
   async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
@@ -136,7 +145,7 @@ export class Animator {
     for (let i = 1; i <= 6; i++)
       await this.page.mouse.move(from.x + ((to.x - from.x) * i) / 6, from.y + ((to.y - from.y) * i) / 6);
     await this.page.mouse.up();
-    await this.hand.wait(100);
+    await this.hand.settled();
   }
 
   async chooseFiles(input: string, files: { name: string; bytes: Uint8Array }[]): Promise<void> {
@@ -161,7 +170,7 @@ export class Animator {
       if (now === frame) break;
       await this.hand.key(now < frame ? 'ArrowDown' : 'ArrowUp');
     }
-    await this.hand.wait(250);
+    await this.hand.settled();
   }
 
   async kept(timeout = 10_000): Promise<void> {
@@ -211,7 +220,7 @@ export class Animator {
 
   async undo(times = 1): Promise<void> {
     for (let i = 0; i < times; i++) await this.hand.key('Control', 'KeyZ');
-    await this.hand.wait(150);
+    await this.hand.settled();
   }
 
   /** Lets go of what is chosen, then chooses frames of a layer by keys. */

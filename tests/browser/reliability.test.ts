@@ -32,9 +32,9 @@ async function start(title: string): Promise<Animator> {
 
 describe('campaigns, short', () => {
   const SHORT: Record<string, [(wishes: Wishes, address?: string) => Promise<Outcome>, number]> = {
-    kill: [kill, 4],
-    tabs: [tabs, 4],
-    disk: [disk, 3],
+    kill: [kill, 3],
+    tabs: [tabs, 2],
+    disk: [disk, 2],
     workers: [workers, 3],
   };
   for (const [name, [run, count]] of Object.entries(SHORT)) {

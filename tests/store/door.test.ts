@@ -279,6 +279,25 @@ describe('whatever lies there, a shot opens', () => {
   });
 });
 
+describe('the store itself', () => {
+  test('that cannot be opened at once, as after a crash, is tried again; if it stays so that is said', async () => {
+    const { id } = await kept();
+    db.close();
+    const again = new Database(db.name);
+    const open = again.open.bind(again);
+    let refusals = 3;
+    again.open = (() =>
+      refusals-- > 0
+        ? Promise.reject(new DOMException('Internal error opening backing store', 'UnknownError'))
+        : open()) as never;
+    await again.ready(1);
+    expect((await openKept(again, id)).history.shot.id).toBe(id);
+    refusals = 99;
+    await expect(again.ready(1)).rejects.toThrow(/cannot be opened just now. Nothing is lost/);
+    again.close();
+  });
+});
+
 describe('leaving', () => {
   test('closing a shot whose changes find no room stops nothing and says how many there are', async () => {
     const { id, drawing } = await kept();

@@ -20,7 +20,7 @@ import {
   withRoom,
 } from '../../core/sheet/index.ts';
 import { type Id, type Role, type Shot, STAGES, type Stage } from '../../core/shot/index.ts';
-import { beginEntry } from './entries.ts';
+import { beginEntry } from './begin-entry.ts';
 import { layerInHand, runInHand, whyNotDraw } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';

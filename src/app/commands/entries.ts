@@ -1,4 +1,4 @@
-/** What is written into the little field on the sheet: begun where one is, taken there and nowhere else. */
+/** What was written into the little field on the sheet, taken where it was begun and nowhere else. */
 import { writeSound } from '../../core/reading/index.ts';
 import { drawingNamed, drawingShown, nameFrame, runAt, writeDrawing, writeNote } from '../../core/sheet/index.ts';
 import { type Layer, LIMITS } from '../../core/shot/index.ts';
@@ -6,21 +6,7 @@ import type { Entry } from '../session/view-state.ts';
 import { hold } from './holds.ts';
 import { goToFrame } from './play.ts';
 import type { CommandContext } from './register.ts';
-import { chosenOrRun, timed } from './timed.ts';
-
-/** Opens the field for what is in hand now. Playing ends: one writes against a frame. */
-export function beginEntry(
-  context: CommandContext,
-  kind: Entry['kind'],
-  text: string,
-  over: Partial<Entry['at']> = {},
-) {
-  const { view, player } = context;
-  if (player.state.getState().state !== 'rest') player.stop();
-  const { frame, layerId, noteColour } = view.getState();
-  const span = kind === 'hold' ? chosenOrRun(context) : null;
-  view.setState({ entry: { kind, text, at: { frame, layerId, colour: noteColour, span, ...over } } });
-}
+import { timed } from './timed.ts';
 
 /** The layer an entry was begun on; null, and said, when it is gone. */
 function layerOf({ session, say }: CommandContext, { at }: Entry): Layer | null {

@@ -10,7 +10,7 @@ import {
   slideChange,
   swapWithNeighbour,
 } from '../../core/sheet/index.ts';
-import { beginEntry } from './entries.ts';
+import { beginEntry } from './begin-entry.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { chosenOrLayer, chosenOrRun, hasAny, hasCell, reselect, timed, timedSpan } from './timed.ts';

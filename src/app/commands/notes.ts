@@ -3,7 +3,7 @@ import { clearNotes, markerAt, moveNotes, noteAt, pinClip, runAt } from '../../c
 import { type Clip, NOTE_COLOURS, type Shot } from '../../core/shot/index.ts';
 import { clipEnd } from '../../core/sound/index.ts';
 import type { SheetCard } from '../session/view-state.ts';
-import { beginEntry } from './entries.ts';
+import { beginEntry } from './begin-entry.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { clipInHand } from './sound.ts';

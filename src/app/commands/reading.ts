@@ -16,7 +16,7 @@ import { type Clip, NOTE_COLOURS, type NoteColour } from '../../core/shot/index.
 import { clipSeconds } from '../../core/sound/index.ts';
 import { DOUBTFUL_FIT, SILENCE } from '../../core/speech/index.ts';
 import { ownWords } from '../session/own-words.ts';
-import { beginEntry } from './entries.ts';
+import { beginEntry } from './begin-entry.ts';
 import type { Command, CommandContext } from './register.ts';
 import { clipInHand } from './sound.ts';
 

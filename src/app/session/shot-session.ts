@@ -85,6 +85,7 @@ export class ShotSession {
    * hand it over
    */
   static async open(db: Database, id: Id, opening: Opening): Promise<ShotSession> {
+    await db.ready();
     const claim = (await claimShot(id)) ?? (opening === 'look' ? null : await takeOverShot(id, opening === 'force'));
     try {
       const opened = claim ? await openToDraw(db, id, claim.taken) : await openKept(db, id);

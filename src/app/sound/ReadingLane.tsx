@@ -10,8 +10,8 @@ import {
 } from '../../core/reading/index.ts';
 import { newId } from '../../core/shot/index.ts';
 import { findClip } from '../../core/sound/index.ts';
+import { beginEntry } from '../commands/begin-entry.ts';
 import { useCommands } from '../commands/context.ts';
-import { beginEntry } from '../commands/entries.ts';
 import { goToFrame } from '../commands/play.ts';
 import { readAround } from '../commands/reading.ts';
 import { MENU_LOOK, type MenuEntry, MenuRows } from '../parts/Menu.tsx';

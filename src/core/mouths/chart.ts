@@ -4,6 +4,7 @@ import { transformDrawn } from '../ink/transform.ts';
 import { type Matrix, scaleOf } from '../picture/matrix.ts';
 import { newId } from '../shot/ids.ts';
 import { makeDrawing } from '../shot/make.ts';
+import { mendReferences } from '../shot/mend.ts';
 import {
   type Brush,
   type Drawing,
@@ -15,7 +16,6 @@ import {
   type Shot,
   type Stroke,
 } from '../shot/model.ts';
-import { mendReferences } from '../shot/references.ts';
 import { placeMap } from './guide.ts';
 
 /** What a mouth is called on the sheet. */

@@ -2,8 +2,8 @@
 import { plain } from '../history/draft.ts';
 import { newId } from '../shot/ids.ts';
 import { makeDrawing } from '../shot/make.ts';
+import { mendReferences } from '../shot/mend.ts';
 import { type Drawing, type Exposure, type Id, type Layer, type Shot, STAGES } from '../shot/model.ts';
-import { mendReferences } from '../shot/references.ts';
 import { shownRun, touched, writtenOut } from './exposures.ts';
 import { expose, write } from './holds.ts';
 import { exposuresOf, layerOf, retimeLayer, type Span, setExposures } from './timing.ts';

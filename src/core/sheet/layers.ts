@@ -2,8 +2,8 @@
 import { plain } from '../history/draft.ts';
 import { newId } from '../shot/ids.ts';
 import { longerName, makeDrawing, makeLayer } from '../shot/make.ts';
+import { mendReferences } from '../shot/mend.ts';
 import type { CellRef, Drawing, Exposure, Id, Layer, Shot } from '../shot/model.ts';
-import { mendReferences } from '../shot/references.ts';
 import { BadTiming } from './bad-timing.ts';
 import { copyDrawing, nextNumber } from './drawings.ts';
 import { cellKey, sameCell, shownRun, tidy, totalFrames } from './exposures.ts';

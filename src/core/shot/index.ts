@@ -1,9 +1,10 @@
 export * from './bad-file.ts';
 export * from './ids.ts';
 export * from './make.ts';
+export * from './mend.ts';
 export * from './model.ts';
 export * from './older.ts';
 export * from './palette.ts';
-export * from './references.ts';
+export { REFERENCES, type Target } from './references.ts';
 export * from './refused.ts';
 export * from './timecode.ts';

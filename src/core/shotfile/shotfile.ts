@@ -2,9 +2,9 @@
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate';
 import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
+import { danglingIn, mendReferences } from '../shot/mend.ts';
 import type { CellRef, Drawing, Id, Placement, Shot } from '../shot/model.ts';
 import { bringUpToDate, type OlderShot } from '../shot/older.ts';
-import { danglingIn, mendReferences } from '../shot/references.ts';
 import { stableJson } from '../shot/stable-json.ts';
 import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';

@@ -3,8 +3,8 @@ import { plain } from '../history/draft.ts';
 import { moveClip } from '../sheet/pins.ts';
 import { newId } from '../shot/ids.ts';
 import { LIMITS, makeTrack } from '../shot/make.ts';
+import { mendReferences } from '../shot/mend.ts';
 import type { Clip, Id, Shot, Track } from '../shot/model.ts';
-import { mendReferences } from '../shot/references.ts';
 import { clipSeconds, findClip } from './clips.ts';
 
 /** Shortest part of a sound a clip can be, seconds. */
