@@ -31,7 +31,8 @@ void db
     for (const read of [readKeys, readBrushes, readHand, readOwnWords, readOwnCharts])
       void read(db).catch(() => undefined);
   })
-  .catch((error: Error) => say(error.message))
+  // Said once there is something to say it on.
+  .catch((error: Error) => void setTimeout(() => say(error.message), 500))
   .finally(() =>
     createRoot(document.getElementById('root')!).render(
       <StrictMode>

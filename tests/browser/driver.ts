@@ -1,5 +1,5 @@
 /** Drives the real application in headless Chromium with trusted pen, mouse and key events. */
-import { mkdtempSync } from 'node:fs';
+import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type CDPSession, type ElementHandle, type Page } from 'puppeteer-core';
@@ -17,11 +17,23 @@ const FLAGS = [
   '--autoplay-policy=no-user-gesture-required',
 ];
 
+/** Names the folder of the profile that has seen the application before. */
+export const SEEN_PROFILE = 'VIGNETTE_SEEN_PROFILE';
+
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
-export async function launch(
-  profile = mkdtempSync(join(tmpdir(), 'vignette-')),
-): Promise<{ browser: Browser; profile: string }> {
+/**
+ * A profile for one browser: a copy of the one that has seen the application before, where the tests have made one (the demo
+ * shot is on its shelf), else an empty one.
+ */
+function freshProfile(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'vignette-'));
+  const seen = process.env[SEEN_PROFILE];
+  if (seen) cpSync(seen, folder, { recursive: true, filter: (path) => !/Singleton|Cache/.test(path) });
+  return folder;
+}
+
+export async function launch(profile = freshProfile()): Promise<{ browser: Browser; profile: string }> {
   const browser = await puppeteer.launch({
     executablePath: CHROMIUM,
     headless: true,

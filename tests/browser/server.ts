@@ -1,9 +1,11 @@
 /** Serves the built application to the browser tests. */
-import { existsSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import type { TestProject } from 'vitest/node';
 import { createApp } from '../../server/app.ts';
+import { launch, SEEN_PROFILE } from './driver.ts';
+import { Animator } from './hands.ts';
 
 declare module 'vitest' {
   export interface ProvidedContext {
@@ -18,6 +20,17 @@ export default async function serve(project: TestProject) {
     throw new Error('Build first: npm run build');
   const server = createApp({ web: folder('web'), demo: folder('demo') }).listen(0, '127.0.0.1');
   await new Promise((ready) => server.once('listening', ready));
-  project.provide('address', `http://localhost:${(server.address() as AddressInfo).port}/`);
-  return () => new Promise((done) => server.close(done));
+  const address = `http://localhost:${(server.address() as AddressInfo).port}/`;
+  project.provide('address', address);
+  // The first visit brings the demo shot by itself; that takes its time, so it is made once and every browser starts from there.
+  const { browser, profile } = await launch();
+  const animator = await Animator.open(browser, address);
+  await animator.shelfReady();
+  await animator.hand.wait(500);
+  await browser.close();
+  process.env[SEEN_PROFILE] = profile;
+  return async () => {
+    await new Promise((done) => server.close(done));
+    rmSync(profile, { recursive: true, force: true });
+  };
 }

@@ -10,9 +10,9 @@ export function Delivering() {
   if (!work) return null;
   const share = Math.round(work.part * 100);
   return (
-    <span role="status" data-testid="delivering" className="flex items-center gap-1.5 text-sm whitespace-nowrap">
+    <span role="status" data-testid="delivering" className="flex items-center gap-1 text-sm whitespace-nowrap">
       {work.format}
-      <progress aria-label={`Writing ${work.format}`} className="h-1.5 w-14 accent-accent" value={share} max={100} />
+      <progress aria-label={`Writing ${work.format}`} className="h-1.5 w-10 accent-accent" value={share} max={100} />
       <IconButton label="Stop the delivery" onClick={() => deliveries.stop()}>
         <X size={14} />
       </IconButton>

@@ -32,12 +32,12 @@ export function TopBar() {
       <span className="text-second">/</span>
       <NameInput
         label="Title of the shot"
-        className="h-7 w-20 shrink-0 min-[1180px]:w-40"
+        className="h-7 w-20 min-w-10 shrink min-[1180px]:w-40"
         value={title}
         disabled={session.readOnly !== null}
         onDone={(name) => session.change('rename shot', (draft) => void (draft.title = name))}
       />
-      <nav aria-label="Views" className="flex gap-0.5">
+      <nav aria-label="Views" className="flex shrink-0 gap-0.5">
         {VIEWS.map(({ path, name }) => (
           <NavLink
             key={path}
@@ -50,7 +50,7 @@ export function TopBar() {
           </NavLink>
         ))}
       </nav>
-      <div className="ml-auto flex items-center gap-1">
+      <div className="ml-auto flex shrink-0 items-center gap-1">
         <Delivering />
         <Kept />
         <IconButton
