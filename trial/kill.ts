@@ -33,6 +33,11 @@ async function look(animator: Animator): Promise<Seen> {
   return { lines: drawings.reduce((sum, { ink }) => sum + ink.length, 0), drawings: drawings.length };
 }
 
+/** A step back may have to be read from the disk first; till then “Kept” is still said of the state before it. */
+async function stepDone(animator: Animator): Promise<void> {
+  for (let i = 0; i < 4; i++) await animator.hand.settled();
+}
+
 async function edit(animator: Animator, model: Model, dice: Dice): Promise<Model> {
   const kind = dice.whole(0, 9);
   // From the first frame on: a line is drawn on the drawing there, a new one is put in after it.
@@ -54,9 +59,11 @@ async function edit(animator: Animator, model: Model, dice: Dice): Promise<Model
   }
   if (kind < 9) {
     await animator.hand.key('Control', 'KeyZ');
+    await stepDone(animator);
     return { ...model, at: Math.max(0, model.at - 1) };
   }
   await animator.hand.key('Control', 'Shift', 'KeyZ');
+  await stepDone(animator);
   return { ...model, at: Math.min(model.steps.length, model.at + 1) };
 }
 
