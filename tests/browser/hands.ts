@@ -188,13 +188,14 @@ export class Animator {
     for (const name of readdirSync(this.downloads)) rmSync(join(this.downloads, name));
     await action();
     const end = Date.now() + timeout;
+    let size = 0;
     while (Date.now() < end) {
-      // While it comes it has another name.
+      // While it comes it has another name, or grows.
       const name = readdirSync(this.downloads).find((each) => !/^\.|\.(crdownload|tmp)$/.test(each));
-      if (name) {
-        return { name, bytes: new Uint8Array(readFileSync(join(this.downloads, name))) };
-      }
-      await this.hand.wait(25);
+      const bytes = name ? readFileSync(join(this.downloads, name)) : null;
+      if (name && bytes && bytes.length > 0 && bytes.length === size) return { name, bytes: new Uint8Array(bytes) };
+      size = bytes?.length ?? 0;
+      await this.hand.wait(30);
     }
     throw new Error('Nothing was handed out.');
   }
