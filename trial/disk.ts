@@ -6,18 +6,10 @@ import type { Animator } from '../tests/browser/hands.ts';
 import { drawingsOf } from '../tests/browser/hands.ts';
 import { Dice } from './dice.ts';
 import { MOST_TOLD, type Outcome, type Wishes } from './report.ts';
-import { PAPER, Stage, smallShotIn } from './stage.ts';
+import { PAPER, Stage, shortLine, smallShotIn } from './stage.ts';
 
 const lines = async (animator: Animator) =>
   drawingsOf(await animator.shot(), 'Clean').reduce((sum, { ink }) => sum + ink.length, 0);
-
-async function draw(animator: Animator, dice: Dice): Promise<void> {
-  const [x, y] = [dice.whole(60, 560), dice.whole(60, 300)];
-  await animator.draw([
-    { x, y },
-    { x: x + 30, y: y + 10 },
-  ]);
-}
 
 /** Waits for the browser's own question, and answers that one stays. */
 function asked(animator: Animator, leave: () => Promise<unknown>): Promise<boolean> {
@@ -34,7 +26,7 @@ function asked(animator: Animator, leave: () => Promise<unknown>): Promise<boole
 /** Ways of leaving a shot; each tells whether it was asked about, and stays. */
 const WAYS: Record<string, (animator: Animator, stage: Stage) => Promise<boolean>> = {
   shelf: async (animator) => {
-    await (await animator.page.waitForSelector('header a[href="/"]'))!.click();
+    await animator.toShelf();
     return stays(animator);
   },
   'by key': async (animator) => {
@@ -69,7 +61,7 @@ export async function run({ count, seed }: Wishes, address?: string): Promise<Ou
   try {
     const first = await stage.start();
     await smallShotIn(first, 'Full');
-    await draw(first, dice);
+    await first.draw(shortLine(dice));
     await first.kept();
     let there = 1;
     await stage.stop();
@@ -83,7 +75,7 @@ export async function run({ count, seed }: Wishes, address?: string): Promise<Ou
       await (await animator.page.waitForSelector('a[aria-label="Open Full"]'))!.click();
       await animator.deskReady(PAPER);
       const own = dice.whole(1, 4);
-      for (let i = 0; i < own; i++) await draw(animator, dice);
+      for (let i = 0; i < own; i++) await animator.draw(shortLine(dice));
       drawn += own;
       await animator.hand.text('not kept');
       const [name, leave] = ways[rounds % ways.length];

@@ -6,8 +6,9 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Browser } from 'puppeteer-core';
 import { createApp } from '../server/app.ts';
-import { launch } from '../tests/browser/driver.ts';
+import { launch, type PenPoint } from '../tests/browser/driver.ts';
 import { Animator } from '../tests/browser/hands.ts';
+import type { Dice } from './dice.ts';
 
 const built = (name: string) => fileURLToPath(new URL(`../dist/${name}`, import.meta.url));
 
@@ -72,6 +73,15 @@ export async function smallShotIn(animator: Animator, title: string): Promise<st
   await animator.shelfReady();
   await animator.newShot({ title, width: 640, height: 360 });
   return animator.page.url();
+}
+
+/** A short line somewhere on that paper. */
+export function shortLine(dice: Dice): PenPoint[] {
+  const [x, y] = [dice.whole(60, 560), dice.whole(60, 300)];
+  return [
+    { x, y },
+    { x: x + 30, y: y + 10 },
+  ];
 }
 
 export const PAPER = { width: 640, height: 360 };

@@ -6,7 +6,7 @@ import type { Animator } from '../tests/browser/hands.ts';
 import { drawingsOf } from '../tests/browser/hands.ts';
 import { Dice } from './dice.ts';
 import { MOST_TOLD, type Outcome, type Wishes } from './report.ts';
-import { PAPER, Stage, smallShotIn } from './stage.ts';
+import { PAPER, Stage, shortLine, smallShotIn } from './stage.ts';
 
 async function linesOf(animator: Animator): Promise<Set<string>> {
   const shot = await animator.shot();
@@ -14,13 +14,7 @@ async function linesOf(animator: Animator): Promise<Set<string>> {
 }
 
 async function draw(animator: Animator, dice: Dice): Promise<void> {
-  const [x, y] = [dice.whole(60, 560), dice.whole(60, 300)];
-  await animator.hand.pen(
-    await animator.onPaper([
-      { x, y },
-      { x: x + 30, y: y + 10 },
-    ]),
-  );
+  await animator.hand.pen(await animator.onPaper(shortLine(dice)));
 }
 
 /** Draws until told to stop, as a hand that does not know of the other tab. */

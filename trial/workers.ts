@@ -97,7 +97,7 @@ export async function run({ count, seed }: Wishes, address?: string): Promise<Ou
     }
     // Leaving and coming back: nothing holds the shot, nothing waits for ever.
     await killWorkers(animator, 'picture');
-    await (await animator.page.waitForSelector('header a[href="/"]'))!.click();
+    await animator.toShelf();
     await animator.page.waitForSelector('[data-testid="shelf"]');
     await animator.page.goto(shot);
     try {

@@ -24,7 +24,11 @@ addEventListener('unhandledrejection', (event) => {
   }
 });
 
-// Nothing asks the store for anything before it is open.
+const root = document.getElementById('root')!;
+// Nothing asks the store for anything before it is open; after a crash that can take some seconds, and is said.
+const waiting = setTimeout(() => {
+  root.textContent = 'Opening the store of shots…';
+}, 600);
 void db
   .ready()
   .then(() => {
@@ -33,10 +37,12 @@ void db
   })
   // Said once there is something to say it on.
   .catch((error: Error) => void setTimeout(() => say(error.message), 500))
-  .finally(() =>
-    createRoot(document.getElementById('root')!).render(
+  .finally(() => {
+    clearTimeout(waiting);
+    root.textContent = '';
+    createRoot(root).render(
       <StrictMode>
         <App />
       </StrictMode>,
-    ),
-  );
+    );
+  });

@@ -15,7 +15,15 @@ import {
   type Shot,
 } from '../core/shot/index.ts';
 import { packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
-import { type Database, type DrawingRow, type KeptRow, rowsOf, type SetAsideRow, type ShotRow } from './database.ts';
+import {
+  type Database,
+  type DrawingRow,
+  journalFrom,
+  type KeptRow,
+  rowsOf,
+  type SetAsideRow,
+  type ShotRow,
+} from './database.ts';
 import { packRow, packStructure, unpackRow, unpackStructure } from './packed-rows.ts';
 
 /** Edits read back at once: those in memory at opening, and each time undo reaches further back. */
@@ -50,10 +58,7 @@ async function readKept(db: Database, shotId: Id): Promise<Kept> {
     const snapshot = await db.snapshots.get(shotId);
     const drawings = await rowsOf(db.drawings, shotId).toArray();
     const marks = snapshot?.marks;
-    const later = await db.journal
-      .where('[shotId+seq]')
-      .between([shotId, (marks?.seq ?? 0) + 1], [shotId, Number.MAX_SAFE_INTEGER])
-      .toArray();
+    const later = await journalFrom(db, shotId, (marks?.seq ?? 0) + 1).toArray();
     const wanted = new Set([...(marks?.done ?? []).slice(-RECALL), ...(marks?.undone ?? [])].flat());
     for (const each of later)
       if (each.kind === 'undo' || each.kind === 'redo') for (const seq of each.of) wanted.add(seq);

@@ -87,6 +87,11 @@ export class Animator {
     await this.hand.settled();
   }
 
+  /** Leaves the shot by the name at the top left; it may be asked about. */
+  async toShelf(): Promise<void> {
+    await (await this.page.waitForSelector('header a[href="/"]'))!.click();
+  }
+
   /** Paper points -> points of the window, for a fitted view. */
   async onPaper(points: (PenPoint & { x: number; y: number })[]): Promise<PenPoint[]> {
     const stage = await this.hand.box('[data-testid="paper"]');

@@ -306,7 +306,7 @@ describe('deliveries and devices', () => {
       await animator.hand.press('Write the GIF');
       await animator.view('desk');
       await animator.page.waitForSelector('[data-testid="delivering"]');
-      await (await animator.page.waitForSelector('header a[href="/"]'))!.click();
+      await animator.toShelf();
       await animator.hand.text('A delivery (');
       await animator.hand.press('Stay', 'button');
       await animator.hand.wait(400);

@@ -16,7 +16,7 @@ import type { Id, Stroke } from '../../core/shot/index.ts';
 import type { BetweenFace } from '../../workers/between.worker.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { ViewStore } from './view-state.ts';
-import { sentenceOf, WorkerFailed, type WorkerHost, WorkStopped } from './worker-host.ts';
+import { sayFailure, type WorkerHost } from './worker-host.ts';
 import { betweenHost } from './workers.ts';
 
 /** What has been computed and not yet put down. */
@@ -97,7 +97,7 @@ export class BetweenDesk {
     try {
       return await work;
     } catch (error) {
-      if (!(error instanceof WorkStopped) && !(error instanceof WorkerFailed)) this.session.onSaying(sentenceOf(error));
+      sayFailure(error, this.session.onSaying);
       return null;
     }
   }

@@ -24,7 +24,7 @@ import type { Area, Drawing, Id, Layer, Stroke } from '../../core/shot/index.ts'
 import type { Bounded, PaintFace } from '../../workers/paint.worker.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { ViewStore } from './view-state.ts';
-import { sentenceOf, WorkerFailed, type WorkerHost, WorkStopped } from './worker-host.ts';
+import { sayFailure, type WorkerHost } from './worker-host.ts';
 import { paintHost } from './workers.ts';
 
 /** Maps kept: a few drawings painted in turn, about 10 MB each. */
@@ -171,8 +171,7 @@ export class PaintDesk {
       const result = await this.worker.ask((face) => work(face, tell));
       return run === this.run ? result : null;
     } catch (error) {
-      // A worker that died has said so by itself; anything else that fails is said here.
-      if (!(error instanceof WorkStopped) && !(error instanceof WorkerFailed)) this.session.onSaying(sentenceOf(error));
+      sayFailure(error, this.session.onSaying);
       return null;
     } finally {
       if (run === this.run) this.state.setState({ busy: null });

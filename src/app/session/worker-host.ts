@@ -18,10 +18,11 @@ export class WorkStopped extends Error {
   override name = 'WorkStopped';
 }
 
-/** What is said of work that failed, and why where that is known. */
-export function sentenceOf(error: unknown): string {
+/** Says why work failed. Work that was stopped is no failure, and a worker that died has been said by itself. */
+export function sayFailure(error: unknown, say: (sentence: string) => void): void {
+  if (error instanceof WorkStopped || error instanceof WorkerFailed) return;
   const why = error instanceof Error && error.message ? ` (${error.message})` : '';
-  return `That could not be done${why}. Nothing was changed; try it again.`;
+  say(`That could not be done${why}. Nothing was changed; try it again.`);
 }
 
 /**
