@@ -1,6 +1,7 @@
 /** The drawing desk: heavy brushes under the pen, many lines painted again, picking among them, ghosts. */
+
 import { pickInside, plainBrush, SHIPPED_BRUSHES } from '../src/core/ink/index.ts';
-import { areaContains } from '../src/core/paint/index.ts';
+import { ringsContain } from '../src/core/plane/index.ts';
 import { type Brush, POINT_SIZE } from '../src/core/shot/index.ts';
 import type { Animator } from '../tests/browser/hands.ts';
 import { bringShot, forget, probes, spiral } from './page.ts';
@@ -124,7 +125,7 @@ function lasso(): void {
     times.push(performance.now() - started);
     const again = performance.now();
     for (const { points } of drawing.ink)
-      for (let p = 0; p < points.length; p += POINT_SIZE) areaContains([loop], points[p], points[p + 1]);
+      for (let p = 0; p < points.length; p += POINT_SIZE) ringsContain([loop], points[p], points[p + 1]);
     plain.push(performance.now() - again);
   }
   const p95 = percentile(times.slice(20), 0.95);

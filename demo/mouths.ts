@@ -1,4 +1,5 @@
 /** The demo's mouths: a chart drawn large, its place on the head, mouths put by hand and filled from the reading. */
+
 import {
   chartDrawingToDrawOn,
   layMouths,
@@ -8,7 +9,7 @@ import {
   planMouths,
   putMouth,
 } from '../src/core/mouths/index.ts';
-import { mapPoint } from '../src/core/picture/index.ts';
+import { mapPoint } from '../src/core/plane/index.ts';
 import { readingRows } from '../src/core/reading/index.ts';
 import { newDrawing, writeDrawing } from '../src/core/sheet/index.ts';
 import { type Id, type Layer, type Mouth, type MouthPlace, makeLayer, type Shot } from '../src/core/shot/index.ts';

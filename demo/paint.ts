@@ -2,11 +2,11 @@
  * The keeper painted as a hand would paint him: the keys poured region by region, tones laid on top, the cheek bounded by a
  * colour-trace line; the in-betweens after the keys, by carrying paint through the layer.
  */
+
 import { repainted } from '../src/core/between/index.ts';
 import { plainBrush } from '../src/core/ink/index.ts';
 import {
   areaOf,
-  areaSize,
   drawingsAlong,
   fillSpecks,
   isGround,
@@ -16,6 +16,7 @@ import {
   regionPaint,
   SPECK,
 } from '../src/core/paint/index.ts';
+import { ringsArea } from '../src/core/plane/index.ts';
 import { type Area, type Id, type Layer, newId, POINT_SIZE, type Shot, type Stroke } from '../src/core/shot/index.ts';
 
 /** Shade, light and glints have shapes of their own and lie on the paint of their part. */
@@ -45,7 +46,7 @@ export function cheekLine({ rings: [ring], swatch }: Area): Stroke {
 
 /** Square pixels of the areas of one name together. */
 const sizeOf = (areas: Area[], name: string): number =>
-  areas.reduce((sum, area) => sum + (area.name === name ? areaSize(area.rings) : 0), 0);
+  areas.reduce((sum, area) => sum + (area.name === name ? ringsArea(area.rings) : 0), 0);
 
 /**
  * Poured areas put into the stack on the part of their name: what lies on top of a part goes on lying there.

@@ -1,6 +1,8 @@
 /** The painter on a canvas in Node, for tests that look at pixels. */
+
 import { createCanvas, ImageData, Path2D } from '@napi-rs/canvas';
-import { type Looker, type PaintContext, Painter, type PaintImage, scaling } from '../src/core/picture/index.ts';
+import { type Looker, type PaintContext, Painter, type PaintImage } from '../src/core/picture/index.ts';
+import { scaling } from '../src/core/plane/index.ts';
 import type { Shot } from '../src/core/shot/index.ts';
 
 export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter {

@@ -1,7 +1,8 @@
 /** Edits of everything but the sheet: lines, paint, colours, sounds, mouths, what is settled, what names something else. */
+
 import { partLines, pinPoint, repainted, setAlone } from '../src/core/between/index.ts';
 import { plain } from '../src/core/history/index.ts';
-import { erase, knead, moved, swell, transformDrawn, withWidth } from '../src/core/ink/index.ts';
+import { erase, knead, swell, transformDrawn, withWidth } from '../src/core/ink/index.ts';
 import { chartDrawingToDrawOn, duplicateChart, makeChart, removeChart } from '../src/core/mouths/index.ts';
 import {
   addPalette,
@@ -15,6 +16,7 @@ import {
   takePaletteFrom,
   wipe,
 } from '../src/core/paint/index.ts';
+import { translation } from '../src/core/plane/index.ts';
 import { drawingToDrawOn, removeLayer, removeUnused, unusedDrawings } from '../src/core/sheet/index.ts';
 import { makeArea, makeClip, type Shot } from '../src/core/shot/index.ts';
 import { duplicateClip, layClip, placeClip, removeClip, sliceClip } from '../src/core/sound/index.ts';
@@ -63,7 +65,7 @@ export const DRAWN: Record<string, Operation> = {
   },
   'move lines': (shot, dice) => {
     const drawing = drawingBy(shot, dice);
-    if (drawing) Object.assign(drawing, transformDrawn(plain(drawing), moved(dice.by, 2)));
+    if (drawing) Object.assign(drawing, transformDrawn(plain(drawing), translation(dice.by, 2)));
   },
   knead: (shot, dice) => {
     const drawing = drawingBy(shot, dice);

@@ -2,20 +2,18 @@
  * Paints what the desk shows, in a worker: the parts of the paper (under, own, over) through the present view, whole
  * frames for playing, and thumbnails. Drawings are rastered once per scale and version and put together from there.
  */
+
 import {
-  after,
   cellRevision,
-  type Matrix,
   type PaintContext,
   Painter,
   revision,
   type ShownCell,
-  scaleOf,
-  scaling,
   seenBox,
   shownCells,
   shownKey,
 } from '../core/picture/index.ts';
+import { after, type Matrix, scaleOf, scaling } from '../core/plane/index.ts';
 import {
   type Area,
   type CellRef,

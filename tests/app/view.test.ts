@@ -13,7 +13,7 @@ import {
   viewMatrix,
   zoomAbout,
 } from '../../src/app/desk/view.ts';
-import { inverse, mapPoint } from '../../src/core/picture/index.ts';
+import { inverse, mapPoint } from '../../src/core/plane/index.ts';
 
 const ROOM = { width: 836, height: 552 };
 const PAPER = { width: 1920, height: 1080 };

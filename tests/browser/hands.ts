@@ -1,11 +1,12 @@
 /** What the tests do with the application, in a person's steps. */
+
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import type { Browser } from 'puppeteer-core';
 import { FITTED, settled, viewMatrix } from '../../src/app/desk/view.ts';
-import { mapPoint } from '../../src/core/picture/index.ts';
+import { mapPoint } from '../../src/core/plane/index.ts';
 import type { Drawing, Layer, Shot } from '../../src/core/shot/index.ts';
 import { readShotFile } from '../../src/core/shotfile/index.ts';
 import { Hand, type PenPoint } from './driver.ts';

@@ -1,10 +1,11 @@
 /** Pour, change a swatch, deliver a GIF and a PNG sequence; read them with other decoders. */
+
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { unzipSync } from 'fflate';
 import { decompressFrames, parseGIF } from 'gifuct-js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
-import { areaSize } from '../../src/core/paint/index.ts';
+import { ringsArea } from '../../src/core/plane/index.ts';
 import { type Animator, drawingsOf } from './hands.ts';
 import { withAnimator } from './session.ts';
 
@@ -46,7 +47,7 @@ describe('paint', () => {
     const [drawing] = drawingsOf(shot, 'Clean');
     expect(drawing.paint).toHaveLength(1);
     expect(shot.palettes[0].swatches.find(({ id }) => id === drawing.paint[0].swatch)?.name).toBe('coat');
-    const size = areaSize(drawing.paint[0].rings);
+    const size = ringsArea(drawing.paint[0].rings);
     expect(Math.abs(size - Math.PI * 80 ** 2)).toBeLessThan(0.04 * Math.PI * 80 ** 2);
   });
 

@@ -1,7 +1,9 @@
 /** Clips on tracks: cut, looped, pinned, dropped on one another; playing is the mix-down; takes; the Foley shelf. */
+
 import { describe, expect, test } from 'vitest';
 import type { Clip, Shot } from '../../src/core/shot/index.ts';
-import { clipSeconds, readWav, sampleOfFrame, writeWav } from '../../src/core/sound/index.ts';
+import { clipSeconds } from '../../src/core/shot/index.ts';
+import { readWav, sampleOfFrame, writeWav } from '../../src/core/sound/index.ts';
 import { burstWav } from './files.ts';
 import { type Animator, layerNamed } from './hands.ts';
 import { heard, joined, listenIn } from './listening.ts';

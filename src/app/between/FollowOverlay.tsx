@@ -1,5 +1,5 @@
 import { arcPath } from '../../core/ink/index.ts';
-import { mapPoint } from '../../core/picture/index.ts';
+import { mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { GHOST_AFTER, GHOST_BEFORE } from '../desk/ghost-wishes.ts';
 import { paperRoom } from '../desk/room.ts';

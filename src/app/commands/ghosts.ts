@@ -1,6 +1,6 @@
 /** Commands of the ghosts, and of looking at another drawing in place of the present one. */
 
-import { IDENTITY } from '../../core/picture/index.ts';
+import { IDENTITY } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { peekedCell } from '../desk/ghost-wishes.ts';
 import { allOnPegs, setPegs } from '../desk/pegs.ts';

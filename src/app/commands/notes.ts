@@ -1,7 +1,7 @@
 /** Notes and markers, pinned sounds, and the cards under the sheet. */
+
 import { clearNotes, markerAt, moveNotes, noteAt, pinClip, runAt } from '../../core/sheet/index.ts';
-import { type Clip, NOTE_COLOURS, type Shot } from '../../core/shot/index.ts';
-import { clipEnd } from '../../core/sound/index.ts';
+import { type Clip, clipEnd, NOTE_COLOURS, type Shot } from '../../core/shot/index.ts';
 import type { SheetCard } from '../session/view-state.ts';
 import { beginEntry } from './begin-entry.ts';
 import { layerInHand, runInHand } from './layer-in-hand.ts';

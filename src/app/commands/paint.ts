@@ -1,6 +1,7 @@
 /** Commands of painting: tools, painting through, what is unsure, holes. Their keys are theirs in the Paint view. */
+
 import { accept, type Doubt, pourAt, proposedAt } from '../../core/paint/index.ts';
-import { mapPoint } from '../../core/picture/index.ts';
+import { mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { type Drawing, type Layer, newId, paletteAt } from '../../core/shot/index.ts';
 import { paperRoom } from '../desk/room.ts';

@@ -1,7 +1,9 @@
-/** What is picked on the paper: moved by keys, flipped, cut, copied, put into other drawings. */
+/** What is picked on the paper: translation by keys, flipped, cut, copied, put into other drawings. */
+
 import { createStore } from 'zustand/vanilla';
-import { about, joinLines, moved, type Pick, pickSwatch, scaled, smoothed, withWidth } from '../../core/ink/index.ts';
+import { joinLines, type Pick, pickSwatch, smoothed, withWidth } from '../../core/ink/index.ts';
 import { bringSwatches } from '../../core/paint/index.ts';
+import { about, scaling, translation } from '../../core/plane/index.ts';
 import { drawingShown, drawingToDrawOn } from '../../core/sheet/index.ts';
 import { type Area, newId, paletteAt, type Stroke, type Swatch } from '../../core/shot/index.ts';
 import { changePicked, pickAll, pickedNow, pivotOf, setPicked } from '../desk/picked.ts';
@@ -39,14 +41,14 @@ function nudge(dx: number, dy: number) {
     nudging.at = now;
     // What is seen is what is meant: in a mirrored view left is left.
     const { mirrored } = context.view.getState().paper;
-    changePicked(context, 'nudge', moved(mirrored ? -dx : dx, dy), nudging.gesture);
+    changePicked(context, 'nudge', translation(mirrored ? -dx : dx, dy), nudging.gesture);
   };
 }
 
 function flip(sx: number, sy: number) {
   return (context: CommandContext) => {
     const { x, y } = pivotOf(context);
-    changePicked(context, 'flip', about(scaled(sx, sy), x, y));
+    changePicked(context, 'flip', about(scaling(sx, sy), x, y));
   };
 }
 

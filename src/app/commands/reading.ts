@@ -1,4 +1,5 @@
 /** The track reading: written by hand, computed, cleared and moved by colour. */
+
 import {
   isReadAsItWas,
   moveSounds,
@@ -12,8 +13,7 @@ import {
   soundsOfColour,
   writeReading,
 } from '../../core/reading/index.ts';
-import { type Clip, NOTE_COLOURS, type NoteColour } from '../../core/shot/index.ts';
-import { clipSeconds } from '../../core/sound/index.ts';
+import { type Clip, clipSeconds, NOTE_COLOURS, type NoteColour } from '../../core/shot/index.ts';
 import { DOUBTFUL_FIT, SILENCE } from '../../core/speech/index.ts';
 import { ownWords } from '../session/own-words.ts';
 import { beginEntry } from './begin-entry.ts';

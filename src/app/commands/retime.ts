@@ -1,4 +1,5 @@
 /** Stretches timed anew: fitted, there and back, reversed, repeated, shifted; frames put in and taken out. */
+
 import {
   fitEven,
   fitInProportion,
@@ -22,8 +23,7 @@ import {
   totalFrames,
   touched,
 } from '../../core/sheet/index.ts';
-import { AFTER_LAST, type AfterLast, type Shot } from '../../core/shot/index.ts';
-import { soundEnd } from '../../core/sound/index.ts';
+import { AFTER_LAST, type AfterLast, type Shot, soundEnd } from '../../core/shot/index.ts';
 import type { TimingWishes } from '../session/view-state.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';

@@ -1,10 +1,19 @@
 /** Clips of sound: cut, joined, copied, moved, made louder; what is heard while scrubbing; the view along time. */
+
 import { plain } from '../../core/history/index.ts';
-import { type Clip, LIMITS, makeTrack, mendReferences, newId, type Shot, type Track } from '../../core/shot/index.ts';
 import {
+  type Clip,
   clipSeconds,
-  duplicateClip,
   findClip,
+  LIMITS,
+  makeTrack,
+  mendReferences,
+  newId,
+  type Shot,
+  type Track,
+} from '../../core/shot/index.ts';
+import {
+  duplicateClip,
   layClip,
   loopPart,
   placeClip,

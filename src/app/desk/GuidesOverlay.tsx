@@ -1,5 +1,5 @@
 import { arcPath, axesOf, axisHandle } from '../../core/ink/index.ts';
-import { type Matrix, mapPoint } from '../../core/picture/index.ts';
+import { type Matrix, mapPoint } from '../../core/plane/index.ts';
 import type { Guides } from '../../core/shot/index.ts';
 import { useShot, useView } from '../session/open-shot.ts';
 import { paperRoom } from './room.ts';

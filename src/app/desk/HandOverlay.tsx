@@ -1,6 +1,6 @@
 import { useStore } from 'zustand';
 import { curvePoints, SAMPLE_SIZE, sampleLine, type WarpGrid, warpPoint } from '../../core/ink/index.ts';
-import { type Matrix, mapPoint } from '../../core/picture/index.ts';
+import { type Matrix, mapPoint } from '../../core/plane/index.ts';
 import { useView } from '../session/open-shot.ts';
 import { curveInHand } from './curve-in-hand.ts';
 import { paperRoom } from './room.ts';

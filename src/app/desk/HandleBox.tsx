@@ -1,8 +1,7 @@
 import { type PointerEvent, useRef } from 'react';
-import { type Bounds, moved } from '../../core/ink/index.ts';
-import { after, inverse, type Matrix, mapPoint } from '../../core/picture/index.ts';
+import { after, type Box, inverse, type Matrix, mapPoint, translation } from '../../core/plane/index.ts';
 import { useView } from '../session/open-shot.ts';
-import { scaling, turning } from './handles.ts';
+import { scaled, turned } from './handles.ts';
 import { paperRoom } from './room.ts';
 import { viewMatrix } from './view.ts';
 
@@ -25,7 +24,7 @@ interface HandleBoxProps {
   /** What it is a box of, for those who hear it. */
   label: string;
   /** The box before `map`, paper pixels. */
-  box: Bounds;
+  box: Box;
   /** What is done to it at present. */
   map: Matrix;
   pivot: { x: number; y: number };
@@ -37,7 +36,7 @@ interface HandleBoxProps {
   onChanging(map: Matrix): void;
   /** When the hand lets go. */
   onDone(kind: 'turn' | 'scale' | 'move'): void;
-  /** The box is moved by its inside. */
+  /** The box is translation by its inside. */
   movable?: boolean;
   /** Absent: the pivot stays where it is. */
   onPivot?(pivot: { x: number; y: number }): void;
@@ -84,10 +83,10 @@ export function HandleBox({
     const held = gripped.current;
     if (!held) return;
     const to = onPaper(event);
-    if (held.grip.kind === 'move') onChanging(moved(to[0] - held.from[0], to[1] - held.from[1]));
+    if (held.grip.kind === 'move') onChanging(translation(to[0] - held.from[0], to[1] - held.from[1]));
     else if (held.grip.kind === 'pivot') onPivot?.({ x: to[0], y: to[1] });
-    else if (held.grip.kind === 'turn') onChanging(turning(held.from, to, held.pivot, event.shiftKey));
-    else onChanging(scaling(held.grip, held.from, to, held.pivot, keepVolume !== event.altKey, event.shiftKey));
+    else if (held.grip.kind === 'turn') onChanging(turned(held.from, to, held.pivot, event.shiftKey));
+    else onChanging(scaled(held.grip, held.from, to, held.pivot, keepVolume !== event.altKey, event.shiftKey));
   };
   const up = () => {
     const held = gripped.current;

@@ -1,5 +1,5 @@
 import { allOf, boxOf } from '../../core/ink/index.ts';
-import { mapPoint } from '../../core/picture/index.ts';
+import { mapPoint } from '../../core/plane/index.ts';
 import { headLadder } from '../../core/reference/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { useShot, useView } from '../session/open-shot.ts';

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { headDrawingAt, placeMap } from '../../core/mouths/index.ts';
-import { after, IDENTITY, type Matrix, mapPoint } from '../../core/picture/index.ts';
+import { after, IDENTITY, type Matrix, mapPoint } from '../../core/plane/index.ts';
 import type { MouthPlace } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { mouthPlaceHere, setMouthPlace } from '../commands/mouths.ts';

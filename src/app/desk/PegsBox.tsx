@@ -1,6 +1,6 @@
 import { useMemo, useRef } from 'react';
 import { allOf, boxOf } from '../../core/ink/index.ts';
-import { after, type Matrix } from '../../core/picture/index.ts';
+import { after, type Matrix } from '../../core/plane/index.ts';
 import { pegsOf } from '../session/ghost-settings.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { HandleBox } from './HandleBox.tsx';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { boxOf } from '../../core/ink/index.ts';
-import { IDENTITY } from '../../core/picture/index.ts';
+import { IDENTITY } from '../../core/plane/index.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { HandleBox } from './HandleBox.tsx';
 import { pathOf } from './line-path.ts';

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { after, IDENTITY, type Matrix } from '../../core/picture/index.ts';
+import { after, IDENTITY, type Matrix } from '../../core/plane/index.ts';
 import { layerOf } from '../../core/sheet/index.ts';
 import { newId, type Shot } from '../../core/shot/index.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';

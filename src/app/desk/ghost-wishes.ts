@@ -1,5 +1,5 @@
 /** Which ghosts lie under the drawing in hand, and what is looked at in its place while a key is held. */
-import { IDENTITY } from '../../core/picture/index.ts';
+import { IDENTITY } from '../../core/plane/index.ts';
 import { neighbours, shownRun } from '../../core/sheet/index.ts';
 import type { CellRef, Id, Layer, Shot } from '../../core/shot/index.ts';
 import type { GhostWish } from '../../workers/desk-painter.ts';

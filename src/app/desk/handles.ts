@@ -1,6 +1,7 @@
 /** What dragging a handle of a box means: a turn or a scaling about the pivot. */
-import { about, keepingVolume, scaled, turned } from '../../core/ink/index.ts';
-import type { Matrix } from '../../core/picture/index.ts';
+
+import { keepingVolume } from '../../core/ink/index.ts';
+import { about, type Matrix, rotation, scaling } from '../../core/plane/index.ts';
 
 /** No scaling flattens or blows up beyond this. */
 const LEAST_SCALE = 0.02;
@@ -10,18 +11,18 @@ const MOST_SCALE = 50;
 const STEP = Math.PI / 12;
 
 /** Turned about the pivot as the hand went; with Shift by steps of 15 degrees. */
-export function turning(
+export function turned(
   from: [number, number],
   to: [number, number],
   pivot: { x: number; y: number },
   steps: boolean,
 ): Matrix {
   const angle = Math.atan2(to[1] - pivot.y, to[0] - pivot.x) - Math.atan2(from[1] - pivot.y, from[0] - pivot.x);
-  return about(turned(steps ? Math.round(angle / STEP) * STEP : angle), pivot.x, pivot.y);
+  return about(rotation(steps ? Math.round(angle / STEP) * STEP : angle), pivot.x, pivot.y);
 }
 
 /** Scaled about the pivot; at a corner both ways, evenly unless Shift is held; at a side one way, the other giving way if wished. */
-export function scaling(
+export function scaled(
   grip: { x: number; y: number },
   from: [number, number],
   to: [number, number],
@@ -37,10 +38,10 @@ export function scaling(
     const even = within(
       Math.hypot(to[0] - pivot.x, to[1] - pivot.y) / Math.max(1, Math.hypot(from[0] - pivot.x, from[1] - pivot.y)),
     );
-    return about(free ? scaled(sx, sy) : scaled(even, even), pivot.x, pivot.y);
+    return about(free ? scaling(sx, sy) : scaling(even, even), pivot.x, pivot.y);
   }
   const along = grip.x !== 0 ? 'x' : 'y';
   const by = along === 'x' ? sx : sy;
   if (keepVolume) return about(keepingVolume(Math.abs(by), along), pivot.x, pivot.y);
-  return about(along === 'x' ? scaled(by, 1) : scaled(1, by), pivot.x, pivot.y);
+  return about(along === 'x' ? scaling(by, 1) : scaling(1, by), pivot.x, pivot.y);
 }

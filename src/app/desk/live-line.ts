@@ -1,14 +1,8 @@
 /** The line under the pen: repainted only where it changed, on a canvas of its own above the paper. */
+
 import { isPlain, LineSampler, outlineOf, reachOf, SAMPLE_SIZE } from '../../core/ink/index.ts';
-import {
-  IDENTITY,
-  InkRaster,
-  type Matrix,
-  mapPoint,
-  type Painter,
-  type Run,
-  scaleOf,
-} from '../../core/picture/index.ts';
+import { InkRaster, type Painter, type Run } from '../../core/picture/index.ts';
+import { IDENTITY, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
 import type { Brush } from '../../core/shot/index.ts';
 
 /** How a line under the pen looks. */

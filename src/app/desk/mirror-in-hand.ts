@@ -1,5 +1,5 @@
 import { mirrorMaps } from '../../core/ink/index.ts';
-import type { Matrix } from '../../core/picture/index.ts';
+import type { Matrix } from '../../core/plane/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 
 /** The maps to a line's images in the guides' mirror; none while there is no mirror, or guides are hidden. */

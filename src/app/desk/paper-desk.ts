@@ -4,7 +4,7 @@
  */
 
 import { handPressure, type PenSample, pressureOf } from '../../core/ink/index.ts';
-import { inverse, type Matrix, mapPoint, scaleOf } from '../../core/picture/index.ts';
+import { inverse, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
 import { hand } from '../session/hand.ts';

@@ -2,8 +2,10 @@
  * The paper on screen: keeps the last painted parts, shows them at once under any new view, and asks the worker for
  * sharp ones. Lines just drawn are put on top until the worker's picture holds them.
  */
-import { strokeBounds } from '../../core/ink/index.ts';
-import { IDENTITY, type Matrix, mapPoint, Painter } from '../../core/picture/index.ts';
+
+import { strokeBox } from '../../core/ink/index.ts';
+import { Painter } from '../../core/picture/index.ts';
+import { IDENTITY, type Matrix, mapPoint } from '../../core/plane/index.ts';
 import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import type { Draft } from '../../workers/desk-painter.ts';
@@ -110,7 +112,7 @@ export class PaperPictures {
   }
 
   private clipToStroke(context: CanvasRenderingContext2D, stroke: Stroke): void {
-    const { minX, minY, maxX, maxY } = strokeBounds(stroke);
+    const { minX, minY, maxX, maxY } = strokeBox(stroke);
     context.setTransform(...this.view);
     context.beginPath();
     context.rect(minX, minY, maxX - minX, maxY - minY);

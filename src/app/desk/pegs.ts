@@ -1,5 +1,5 @@
 /** Ghosts off their pegs. */
-import { IDENTITY, type Matrix } from '../../core/picture/index.ts';
+import { IDENTITY, type Matrix } from '../../core/plane/index.ts';
 import type { Id } from '../../core/shot/index.ts';
 import type { ViewStore } from '../session/view-state.ts';
 

@@ -1,6 +1,7 @@
 /** What is picked on the paper, as it stands now, and changes to it. */
+
 import { allOf, boxOf, likePicked, type Pick, stillThere, transformPicked } from '../../core/ink/index.ts';
-import type { Matrix } from '../../core/picture/index.ts';
+import type { Matrix } from '../../core/plane/index.ts';
 import { drawingShown, drawingsIn } from '../../core/sheet/index.ts';
 import type { Drawing } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';

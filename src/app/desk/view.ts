@@ -1,5 +1,5 @@
 /** How the paper lies under the eye: pure geometry between paper pixels and screen pixels. */
-import { after, inverse, type Matrix, mapPoint } from '../../core/picture/index.ts';
+import { after, inverse, type Matrix, mapPoint } from '../../core/plane/index.ts';
 
 export interface PaperView {
   /** Whole paper in sight, upright: follows the size of the window. */

@@ -14,8 +14,7 @@ import {
   pictureRuns,
 } from '../../core/export/index.ts';
 import { leftOut } from '../../core/picture/index.ts';
-import { lengthInWords, newId, type Shot } from '../../core/shot/index.ts';
-import { isHeard } from '../../core/sound/index.ts';
+import { isHeard, lengthInWords, newId, type Shot } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 

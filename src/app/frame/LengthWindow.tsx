@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { drawnEnd, lengthSays } from '../../core/sheet/index.ts';
-import { LIMITS } from '../../core/shot/index.ts';
-import { soundEnd } from '../../core/sound/index.ts';
+import { LIMITS, soundEnd } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Window } from '../parts/Window.tsx';

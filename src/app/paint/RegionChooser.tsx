@@ -1,8 +1,8 @@
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { MOST_PIXELS } from '../../core/paint/index.ts';
-import { useTool } from '../desk/options/PaintOptions.tsx';
 import { Choice, Tick } from '../desk/options/parts.tsx';
+import { useTool } from '../desk/use-tool.ts';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 

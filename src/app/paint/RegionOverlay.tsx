@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { isGround, type RegionMap } from '../../core/paint/index.ts';
-import { mapPoint } from '../../core/picture/index.ts';
+import { mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { type Area, type Drawing, paletteAt } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';

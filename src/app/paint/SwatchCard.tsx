@@ -19,7 +19,7 @@ import { Button } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
-import { chipOf } from './SwatchList.tsx';
+import { chipOf } from './chip.ts';
 
 /** Contrast below this is hard to tell apart where two swatches meet. */
 const CLOSE = 1.25;

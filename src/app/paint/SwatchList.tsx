@@ -12,19 +12,13 @@ import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { moveSwatch, nameSwatch } from '../../core/paint/index.ts';
-import { colourOf, type Palette, type Swatch, usesOn } from '../../core/shot/index.ts';
+import { type Palette, type Swatch, usesOn } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { chipOf } from './chip.ts';
 import { dropSwatch } from './drop-swatch.ts';
 import { SwatchCard } from './SwatchCard.tsx';
-
-/** Chips show how see-through a swatch is. */
-const CHECKS = 'repeating-conic-gradient(#e3e1da 0 25%, #ffffff 0 50%) 0 0 / 10px 10px';
-export const chipOf = (swatch: Swatch) => ({
-  background:
-    swatch.opacity < 1 ? `linear-gradient(${colourOf(swatch)}, ${colourOf(swatch)}), ${CHECKS}` : swatch.colour,
-});
 
 /** The swatches in their groups: dragged among each other they change places, dragged onto the paper they pour. */
 export function SwatchList({ palette }: { palette: Palette }) {

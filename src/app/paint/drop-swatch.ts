@@ -1,6 +1,7 @@
 /** A swatch dragged from the palette and let go over the paper: the region there takes it. */
+
 import { pourAt } from '../../core/paint/index.ts';
-import { inverse, mapPoint } from '../../core/picture/index.ts';
+import { inverse, mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import type { Id } from '../../core/shot/index.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';

@@ -1,7 +1,8 @@
 import { type PointerEvent, useEffect, useMemo, useRef } from 'react';
-import { allOf, type Bounds, boxOf, erase, makeStroke, PenLine, pressureOf } from '../../core/ink/index.ts';
+import { allOf, boxOf, erase, makeStroke, PenLine, pressureOf } from '../../core/ink/index.ts';
 import { chartDrawing, chartDrawingToDrawOn, chartOf } from '../../core/mouths/index.ts';
-import { after, inverse, type Matrix, mapPoint, Painter, scaleOf } from '../../core/picture/index.ts';
+import { Painter } from '../../core/picture/index.ts';
+import { after, type Box, inverse, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
 import { colourMap, type Mouth, type MouthChart, newSeed, type Palette, type Shot } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import { LiveLine } from '../desk/live-line.ts';
@@ -21,7 +22,7 @@ function reachOf(shot: Shot, chart: MouthChart): { x: number; y: number } {
   const first = chart.mouths.length === 0 ? shot.width * FIRST_REACH : 1;
   const reach = { x: first, y: first * 0.5 };
   const { x, y } = chart.base;
-  const include = ({ minX, maxX, minY, maxY }: Bounds) => {
+  const include = ({ minX, maxX, minY, maxY }: Box) => {
     reach.x = Math.max(reach.x, AIR * Math.max(x - minX, maxX - x));
     reach.y = Math.max(reach.y, AIR * Math.max(y - minY, maxY - y));
   };

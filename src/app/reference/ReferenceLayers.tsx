@@ -1,7 +1,6 @@
 import Layers from 'lucide-react/icons/layers-2';
 import { useState } from 'react';
-import { about, scaled } from '../../core/ink/index.ts';
-import { after, IDENTITY } from '../../core/picture/index.ts';
+import { about, after, IDENTITY, scaling } from '../../core/plane/index.ts';
 import { layerOf, totalFrames } from '../../core/sheet/index.ts';
 import { type Layer, newId } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
@@ -35,7 +34,7 @@ function Row({ layer, onContact }: { layer: Layer; onContact(): void }) {
   const mirror = () =>
     session.change('mirror pictures', (draft) => {
       const own = layerOf(draft, layer.id);
-      own.place = after(about(scaled(-1, 1), draft.width / 2, draft.height / 2), own.place ?? IDENTITY);
+      own.place = after(about(scaling(-1, 1), draft.width / 2, draft.height / 2), own.place ?? IDENTITY);
     });
   const reset = () =>
     session.change('pictures in their place', (draft) => void (layerOf(draft, layer.id).place = null));

@@ -1,5 +1,5 @@
 /** Which ghosts are seen, and how. */
-import { IDENTITY, type Matrix } from '../../core/picture/index.ts';
+import { IDENTITY, type Matrix } from '../../core/plane/index.ts';
 import type { Id, Shot } from '../../core/shot/index.ts';
 
 /** Most ghosts on one side. */

@@ -1,9 +1,10 @@
 /** What the person looks at and holds in the hand: not part of the shot, remembered beside it. */
+
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { EraseHow, KneadHow, Pick, Shape } from '../../core/ink/index.ts';
 import type { MouthWishes } from '../../core/mouths/index.ts';
 import { type PaintLook, PLAIN_PAINT } from '../../core/paint/index.ts';
-import type { Matrix } from '../../core/picture/index.ts';
+import type { Matrix } from '../../core/plane/index.ts';
 import type { Ends, Span } from '../../core/sheet/index.ts';
 import { BRUSH_KINDS, type Id, type NoteColour, type Shot } from '../../core/shot/index.ts';
 import { FITTED, type PaperView } from '../desk/view.ts';

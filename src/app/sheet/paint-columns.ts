@@ -4,7 +4,7 @@ import { drawingName, indexAt, progress, reusedFlags, shownRun, starts, totalFra
 import { type CellRef, type Drawing, type Layer, type Shot, STAGES } from '../../core/shot/index.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
 import type { Column } from './geometry.ts';
-import type { Rows, SheetScene } from './paint-sheet.ts';
+import type { Rows, SheetScene } from './scene.ts';
 import { ACCENT, INK, MONO, REUSED, RULE, SANS, SECOND, SHOWN, WASH } from './sheet-colours.ts';
 
 export function paintColumns(c: CanvasRenderingContext2D, scene: SheetScene, rows: Rows): void {

@@ -1,37 +1,10 @@
 /** Paints the visible rows of the sheet, as the trade's paper one looks. */
-import type { Note, NoteColour, Shot } from '../../core/shot/index.ts';
-import type { Peaks } from '../../core/sound/index.ts';
-import type { Selection } from '../session/view-state.ts';
-import { FRAME_COLUMN, type SheetLayout } from './geometry.ts';
+import type { Note, NoteColour } from '../../core/shot/index.ts';
+import { FRAME_COLUMN } from './geometry.ts';
 import { paintColumns } from './paint-columns.ts';
 import { paintReading, paintSound } from './paint-sound.ts';
+import type { Rows, SheetScene } from './scene.ts';
 import { ACCENT, INK, LOWER, MONO, NOTE, PANEL, RULE, RULE_6, RULE_12, SANS, SECOND, WASH } from './sheet-colours.ts';
-
-export interface SheetScene {
-  shot: Shot;
-  layout: SheetLayout;
-  /** Frame whose hold is washed in the layer in hand; -1 while playing. */
-  washed: number;
-  layerId: string;
-  selection: Selection | null;
-  /** Where a piece that is being dragged would come to stand. */
-  landing: Pick<Selection, 'layers' | 'from' | 'to'> | null;
-  range: { from: number; to: number } | null;
-  rowHeight: number;
-  scrollLeft: number;
-  scrollTop: number;
-  /** CSS pixels of the body. */
-  width: number;
-  height: number;
-  peaks(asset: string): Peaks | null;
-}
-
-/** The rows in sight, and where a frame's row begins. */
-export interface Rows {
-  first: number;
-  last: number;
-  y(frame: number): number;
-}
 
 export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: number): void {
   const { shot, layout, rowHeight: rh, scrollTop, width, height } = scene;

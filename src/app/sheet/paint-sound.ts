@@ -1,8 +1,10 @@
 /** The sheet's sound: waveform, where sounds begin, and the track reading beside it. */
+
 import { isLongVowel, readingRows } from '../../core/reading/index.ts';
-import { clipSeconds, isHeard, peakBetween, timeInSound } from '../../core/sound/index.ts';
+import { clipSeconds, isHeard, timeInSound } from '../../core/shot/index.ts';
+import { peakBetween } from '../../core/sound/index.ts';
 import { FRAME_COLUMN, type SheetLayout } from './geometry.ts';
-import type { Rows, SheetScene } from './paint-sheet.ts';
+import type { Rows, SheetScene } from './scene.ts';
 import { MONO, MUTED, NOTE, SOUND } from './sheet-colours.ts';
 
 export function paintSound(c: CanvasRenderingContext2D, scene: SheetScene, { first, last, y }: Rows): void {

@@ -2,6 +2,7 @@
  * The pen on the sheet: going there, choosing, carrying a drawing, longer and shorter holds, slid changes, stretched and
  * dragged pieces, the played range. Each drag is one step of undo.
  */
+
 import { moveBound, type ReadingRow, readingRows } from '../../core/reading/index.ts';
 import {
   exposuresOf,
@@ -20,8 +21,7 @@ import {
   takePiece,
   touched,
 } from '../../core/sheet/index.ts';
-import { type Exposure, type Id, type Layer, newId, type Shot } from '../../core/shot/index.ts';
-import { findClip } from '../../core/sound/index.ts';
+import { type Exposure, findClip, type Id, type Layer, newId, type Shot } from '../../core/shot/index.ts';
 import { between } from '../commands/choosing.ts';
 import { goToFrame } from '../commands/play.ts';
 import { readAround } from '../commands/reading.ts';

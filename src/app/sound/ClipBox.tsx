@@ -1,7 +1,7 @@
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { pinnedTo } from '../../core/sheet/index.ts';
-import { type Clip, lengthInWords } from '../../core/shot/index.ts';
-import { clipEnd, clipSeconds, findClip, placeClip, snapFrame, trimEnd, trimStart } from '../../core/sound/index.ts';
+import { type Clip, clipEnd, clipSeconds, findClip, lengthInWords } from '../../core/shot/index.ts';
+import { placeClip, snapFrame, trimEnd, trimStart } from '../../core/sound/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { type Timeline, TRACK } from './timeline.ts';

@@ -1,7 +1,7 @@
 import { type ReactNode, useRef, useState } from 'react';
 import { pinnedTo } from '../../core/sheet/index.ts';
-import { type Clip, lengthInWords, newId } from '../../core/shot/index.ts';
-import { clipEnd, clipSeconds, findClip, trimEnd } from '../../core/sound/index.ts';
+import { type Clip, clipEnd, clipSeconds, findClip, lengthInWords, newId } from '../../core/shot/index.ts';
+import { trimEnd } from '../../core/sound/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { bringClip, clipInHand, repeatClip } from '../commands/sound.ts';
 import { Tick } from '../desk/options/parts.tsx';

@@ -8,8 +8,7 @@ import {
   readingRows,
   removeSounds,
 } from '../../core/reading/index.ts';
-import { newId } from '../../core/shot/index.ts';
-import { findClip } from '../../core/sound/index.ts';
+import { findClip, newId } from '../../core/shot/index.ts';
 import { beginEntry } from '../commands/begin-entry.ts';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';

@@ -4,7 +4,7 @@ import Whole from 'lucide-react/icons/scan';
 import Higher from 'lucide-react/icons/zoom-in';
 import Lower from 'lucide-react/icons/zoom-out';
 import { type ReactNode, useEffect, useState } from 'react';
-import { soundEnd } from '../../core/sound/index.ts';
+import { soundEnd } from '../../core/shot/index.ts';
 import { useCommand } from '../commands/context.ts';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';

@@ -1,6 +1,7 @@
 /** Where time stands across the Sound view: CSS pixels. */
+
 import type { Shot } from '../../core/shot/index.ts';
-import { soundEnd } from '../../core/sound/index.ts';
+import { soundEnd } from '../../core/shot/index.ts';
 import type { ViewState } from '../session/view-state.ts';
 
 /** The heads of tracks on the left. */

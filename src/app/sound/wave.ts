@@ -1,14 +1,8 @@
 /** The waveform of a clip on canvas: from peaks, and from single samples when there is room for them. */
+
 import type { Clip } from '../../core/shot/index.ts';
-import {
-  clipSeconds,
-  loopPeriod,
-  PEAK_RATE,
-  type Peaks,
-  peakBetween,
-  type Sound,
-  soundTime,
-} from '../../core/sound/index.ts';
+import { clipSeconds, loopPeriod, soundTime } from '../../core/shot/index.ts';
+import { PEAK_RATE, type Peaks, peakBetween, type Sound } from '../../core/sound/index.ts';
 
 const WAVE = '#66788c';
 const QUIET = '#a9a69e';

@@ -1,5 +1,5 @@
 /** Affine maps fitted to points. */
-import type { Matrix } from '../picture/matrix.ts';
+import type { Matrix } from '../plane/matrix.ts';
 
 /** A point, where it goes, and how much that counts. */
 export interface PointPair {

@@ -1,14 +1,15 @@
 /** In-betweens of a chain of drawings. Runs anywhere; in the application in `workers/between.worker.ts`. */
-import type { ArcGuide, Id, Passage } from '../shot/model.ts';
+
+import type { ArcGuide, Id, Passage, Planes } from '../shot/model.ts';
 import { smoothChain } from './chain.ts';
-import { type AloneLine, figureSize, type LinePair, Link, type Sheet } from './link.ts';
+import { type AloneLine, figureSize, type LinePair, Link } from './link.ts';
 
 /** Lines two drawings can have together: more would take minutes. */
 export const MOST_LINES = 4000;
 
 export interface BetweenJob {
   /** The drawings gone through, in order, and where each lies (rising numbers). */
-  chain: (Sheet & { id: Id; at: number })[];
+  chain: (Planes & { id: Id; at: number })[];
   /** What the hand has settled, for some of the chain's steps. */
   passages: Passage[];
   arcs: ArcGuide[];
@@ -29,7 +30,7 @@ interface MatchedStep {
 export interface BetweenResult {
   steps: MatchedStep[];
   /** As wanted, in that order. */
-  drawings: Sheet[];
+  drawings: Planes[];
 }
 
 /** The links of a chain, matched and made smooth. */

@@ -2,7 +2,7 @@
  * Limbs that have gone where the strokes around them do not lead: a turn and a shift that lays one loose stroke on another is
  * believed when it lays others on strokes of their kind as well, or joins them to the body where they were joined.
  */
-import { type Matrix, mapPoint } from '../picture/matrix.ts';
+import { type Matrix, mapPoint } from '../plane/matrix.ts';
 import { POINTS, type Shape } from './shape.ts';
 
 /** A sure match, and what loose strokes can be laid on. */

@@ -1,6 +1,7 @@
 /** The way from one drawing to the next: its lines matched, and the drawing at any place between. */
-import { mapPoint } from '../picture/matrix.ts';
+import { mapPoint } from '../plane/matrix.ts';
 import { newId } from '../shot/ids.ts';
+import type { Planes } from '../shot/model.ts';
 import {
   type AloneWay,
   type ArcGuide,
@@ -28,12 +29,6 @@ import {
   strokeThrough,
 } from './strokes.ts';
 import { makeTween, placesAt, seenAt, type Tween } from './tween.ts';
-
-/** Lines and paint of a drawing. */
-export interface Sheet {
-  ink: Stroke[];
-  paint: Area[];
-}
 
 /** Two lines that are one. */
 export interface LinePair {
@@ -72,7 +67,7 @@ export interface LinkWishes {
 const FIRST_ALONE: AloneWay = 'fade';
 
 /** Height of the figure two drawings show, pixels: what distances are measured by. */
-export function figureSize(sheets: Sheet[]): number {
+export function figureSize(sheets: Planes[]): number {
   let size = 1;
   for (const { ink } of sheets) {
     let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
@@ -127,12 +122,12 @@ export class Link {
   readonly size: number;
   /** From either drawing's places to the other's; made when first asked for. */
   private readonly across: { a: Field | null; b: Field | null } = { a: null, b: null };
-  private readonly a: Sheet;
-  private readonly b: Sheet;
+  private readonly a: Planes;
+  private readonly b: Planes;
   /** What is added at the points' places so that a chain goes on smoothly: see `chain.ts`. */
   bend: { start: Float64Array | null; end: Float64Array | null } = { start: null, end: null };
 
-  constructor(a: Sheet, b: Sheet, size: number, { passage, arcs, only, progress }: LinkWishes) {
+  constructor(a: Planes, b: Planes, size: number, { passage, arcs, only, progress }: LinkWishes) {
     this.a = a;
     this.b = b;
     this.size = size;
@@ -198,7 +193,7 @@ export class Link {
   }
 
   /** The drawing at `t`, 0..1. */
-  at(t: number): Sheet {
+  at(t: number): Planes {
     const places = this.places(t);
     const paired = this.joined.map((_, k) => this.pairedLine(k, t, places));
     const fields = {

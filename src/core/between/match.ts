@@ -3,7 +3,7 @@
  * compared up to turn and size, then by where each ought to come to lie: every stroke has a map of its own, fitted to the sure
  * matches around it, and the assignment is made anew a few times.
  */
-import type { Matrix } from '../picture/matrix.ts';
+import type { Matrix } from '../plane/matrix.ts';
 import { PairSums } from './affine.ts';
 import { assign } from './assignment.ts';
 import type { Lay } from './lays.ts';

@@ -3,7 +3,7 @@
  * stretch to twice is a stretch to 1.41) about a point that goes straight; a part turns, within the figure, about the point that
  * stays where it is: a shoulder, a hip.
  */
-import type { Matrix } from '../picture/matrix.ts';
+import type { Matrix } from '../plane/matrix.ts';
 import { affineFit } from './affine.ts';
 import type { Pairing } from './pairing.ts';
 

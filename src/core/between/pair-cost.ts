@@ -1,5 +1,5 @@
 /** What it costs to take one stroke for another: how unlike they are, and how far one lies from where it ought to come to lie. */
-import type { Matrix } from '../picture/matrix.ts';
+import type { Matrix } from '../plane/matrix.ts';
 import { correlation, type Lay, laysOf, OPEN_LAYS } from './lays.ts';
 import { POINTS, type Shape } from './shape.ts';
 

@@ -1,5 +1,5 @@
 /** Matched strokes point by point: where one closed line's start lies on the other, which part of a longer line a shorter one is. */
-import { inverse, type Matrix, mapPoint } from '../picture/matrix.ts';
+import { inverse, type Matrix, mapPoint } from '../plane/matrix.ts';
 import type { Matching } from './match.ts';
 import { type Path, pointAt, type Shape } from './shape.ts';
 

@@ -3,7 +3,7 @@
  * the same side, as far off, touching where it touched. Parts may turn; what is next to one another turns together. Found by
  * relaxation labelling (Rosenfeld, Hummel and Zucker): every line weighs its possible partners by what its neighbours think.
  */
-import type { Matrix } from '../picture/matrix.ts';
+import type { Matrix } from '../plane/matrix.ts';
 import { correlation, type Lay, laysOf } from './lays.ts';
 import { POINTS, type Shape } from './shape.ts';
 

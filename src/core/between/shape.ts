@@ -1,5 +1,7 @@
 /** Strokes as the matching sees them: cleaned, measured, and resampled to a fixed number of points. */
 
+import { lengthsAlong, segmentAt } from '../plane/polyline.ts';
+
 /** Points a shape is compared by. */
 export const POINTS = 24;
 
@@ -35,13 +37,13 @@ const OVERLAP = 0.12;
 const MOST_ENDS = 300;
 
 function lengths(path: Path, closed: boolean): Float64Array {
-  const n = path.length / 2;
-  const along = new Float64Array(closed ? n + 1 : n);
-  for (let i = 1; i < along.length; i++) {
-    const [a, b] = [2 * (i - 1), 2 * (i % n)];
-    along[i] = along[i - 1] + Math.hypot(path[b] - path[a], path[b + 1] - path[a + 1]);
-  }
-  return along;
+  const along = lengthsAlong(path, 2);
+  if (!closed) return along;
+  const n = along.length;
+  const round = new Float64Array(n + 1);
+  round.set(along);
+  round[n] = along[n - 1] + Math.hypot(path[0] - path[2 * n - 2], path[1] - path[2 * n - 1]);
+  return round;
 }
 
 /** A path without points that lie on the one before. */
@@ -88,18 +90,6 @@ function sameWay(path: Path, i: number, j: number): boolean {
   return ax * bx + ay * by > 0.5 * Math.hypot(ax, ay) * Math.hypot(bx, by);
 }
 
-/** The piece of a path that a length along it lies on, and the share of that piece; two points at least. */
-export function placeOf(along: Float64Array, want: number): { low: number; t: number } {
-  let low = 0;
-  let high = along.length - 1;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (along[middle] <= want) low = middle;
-    else high = middle;
-  }
-  return { low, t: (want - along[low]) / (along[high] - along[low] || 1) };
-}
-
 /** The point a share of the way along; on a closed path shares go round. */
 export function pointAt(
   { path, along, length, closed }: Pick<Shape, 'path' | 'along' | 'length' | 'closed'>,
@@ -108,7 +98,7 @@ export function pointAt(
   const n = path.length / 2;
   if (n === 1 || length === 0) return [path[0], path[1]];
   const want = (closed ? share - Math.floor(share) : Math.max(0, Math.min(1, share))) * length;
-  const { low, t } = placeOf(along, want);
+  const { low, t } = segmentAt(along, want);
   const high = low + 1;
   const [a, b] = [2 * low, 2 * (high % n)];
   return [path[a] + t * (path[b] - path[a]), path[a + 1] + t * (path[b + 1] - path[a + 1])];

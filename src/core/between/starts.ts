@@ -1,5 +1,5 @@
 /** How a figure may have gone as a whole, before any two of its strokes are matched: by a vote on shifts, and box to box. */
-import type { Matrix } from '../picture/matrix.ts';
+import type { Matrix } from '../plane/matrix.ts';
 import { POINTS, type Shape } from './shape.ts';
 
 /** Middles, and the box between the 4th and 96th of a hundred points. */

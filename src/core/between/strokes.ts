@@ -1,8 +1,9 @@
 /** Strokes on their way into the matching and back: points close together with what the hand did at each. */
-import { alongSpan, controlAt } from '../ink/curve.ts';
+import { catmullRom, controlAt } from '../plane/curve.ts';
+import { lengthsAlong, polylineLength, segmentAt } from '../plane/polyline.ts';
 import { newId } from '../shot/ids.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { type Path, placeOf, type Shape, shapeOf } from './shape.ts';
+import { type Path, type Shape, shapeOf } from './shape.ts';
 
 /** Pixels between the points of a dense line, and most of them from one control point to the next. */
 const STEP = 5;
@@ -27,27 +28,23 @@ export function densePath(stroke: Stroke, steps = stepsOf(stroke)): Dense {
   const { points, closed } = stroke;
   const n = points.length / POINT_SIZE;
   const spans = closed && n > 1 ? n : n - 1;
-  const at = controlAt(n, closed);
+  const at = controlAt(n, closed, POINT_SIZE);
   const count = spans * steps + 1;
   const path = new Float64Array(2 * count);
-  const along = new Float64Array(count);
   for (let i = 0; i < count; i++) {
     const span = Math.min(spans - 1, Math.floor(i / steps));
     const t = spans > 0 ? i / steps - span : 0;
     const [a, b, c, d] = [at(span - 1), at(span), at(span + 1), at(span + 2)];
-    path[2 * i] = spans > 0 ? alongSpan(points[a], points[b], points[c], points[d], t) : points[0];
-    path[2 * i + 1] = spans > 0 ? alongSpan(points[a + 1], points[b + 1], points[c + 1], points[d + 1], t) : points[1];
-    if (i > 0) along[i] = along[i - 1] + Math.hypot(path[2 * i] - path[2 * i - 2], path[2 * i + 1] - path[2 * i - 1]);
+    path[2 * i] = spans > 0 ? catmullRom(points[a], points[b], points[c], points[d], t) : points[0];
+    path[2 * i + 1] = spans > 0 ? catmullRom(points[a + 1], points[b + 1], points[c + 1], points[d + 1], t) : points[1];
   }
-  return { stroke, spans: Math.max(0, spans), steps, path, along };
+  return { stroke, spans: Math.max(0, spans), steps, path, along: lengthsAlong(path, 2) };
 }
 
 /** Steps for each span so that the points lie about STEP apart. */
 export function stepsOf({ points, closed }: Stroke): number {
   const n = points.length / POINT_SIZE;
-  let length = 0;
-  for (let o = POINT_SIZE; o < points.length; o += POINT_SIZE)
-    length += Math.hypot(points[o] - points[o - POINT_SIZE], points[o + 1] - points[o - POINT_SIZE + 1]);
+  const length = polylineLength(points, POINT_SIZE);
   const most = Math.max(1, Math.min(MOST_STEPS, Math.floor(MOST_POINTS / n)));
   return Math.max(1, Math.min(most, Math.ceil(length / STEP / Math.max(1, closed ? n : n - 1))));
 }
@@ -56,14 +53,14 @@ export function stepsOf({ points, closed }: Stroke): number {
 export function handAt({ stroke, spans, steps, along }: Dense, share: number): number[] {
   const want = Math.max(0, Math.min(1, share)) * along[along.length - 1];
   if (along.length < 2) return handAtPlace(stroke, 0);
-  const { low, t } = placeOf(along, want);
+  const { low, t } = segmentAt(along, want);
   return handAtPlace(stroke, Math.min((low + t) / steps, spans));
 }
 
 /** The same at a place counted in control points. */
 export function handAtPlace({ points, closed }: Stroke, place: number): number[] {
   const n = points.length / POINT_SIZE;
-  const at = controlAt(n, closed);
+  const at = controlAt(n, closed, POINT_SIZE);
   const i = Math.floor(place);
   const [a, b, t] = [at(i), at(i + 1), place - i];
   return Array.from({ length: HAND }, (_, k) => points[a + 2 + k] + t * (points[b + 2 + k] - points[a + 2 + k]));

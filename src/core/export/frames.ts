@@ -1,6 +1,7 @@
 /** The frames of a delivery: which pictures there are, and how long each is held. */
-import { type Matrix, scaling } from '../picture/matrix.ts';
+
 import { shownCells, shownKey } from '../picture/shows.ts';
+import { type Matrix, scaling } from '../plane/matrix.ts';
 import type { Shot } from '../shot/model.ts';
 import { paletteAt } from '../shot/palette.ts';
 import type { ExportOptions } from './options.ts';

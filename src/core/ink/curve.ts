@@ -2,6 +2,8 @@
  * The line a stroke's points stand for: a uniform Catmull-Rom curve through all of them, ends repeated, with the radius
  * and the opacity the brush gives it at every place.
  */
+import { catmullRom, controlAt } from '../plane/curve.ts';
+import { lengthsAlong } from '../plane/polyline.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { driveAt, respond } from './response.ts';
 
@@ -16,22 +18,6 @@ const SWELL = 0.4;
 const SHADE = 0.12;
 /** Thinnest line drawn, paper pixels of radius: a thread that still shows. */
 const THINNEST = 0.25;
-
-/** Where control point i of n begins in the points: the ends of an open curve are repeated, a closed one goes round. */
-export function controlAt(n: number, closed: boolean): (i: number) => number {
-  return (i) => (closed ? ((i % n) + n) % n : Math.max(0, Math.min(n - 1, i))) * POINT_SIZE;
-}
-
-/** One coordinate at `t` (0..1) between b and c of a uniform Catmull-Rom curve through a, b, c, d. */
-export function alongSpan(a: number, b: number, c: number, d: number, t: number): number {
-  const t2 = t * t;
-  const t3 = t2 * t;
-  const wa = -0.5 * t3 + t2 - 0.5 * t;
-  const wb = 1.5 * t3 - 2.5 * t2 + 1;
-  const wc = -1.5 * t3 + 2 * t2 + 0.5 * t;
-  const wd = 0.5 * t3 - 0.5 * t2;
-  return wa * a + wb * b + wc * c + wd * d;
-}
 
 /** How many straight pieces one span needs, from the second differences of its control points. */
 function steps(points: Float32Array, a: number, b: number, c: number, d: number, swell: number): number {
@@ -107,7 +93,7 @@ export class LineSampler {
     const kept = this.settled;
     out.length = this.settled;
     if (n === 0) return { samples: out.view(), kept: 0 };
-    const at = controlAt(n, closed);
+    const at = controlAt(n, closed, POINT_SIZE);
     const nth = (i: number) => at(i) / POINT_SIZE;
     const spans = closed ? n : n - 1;
     const radius = (i: number) => radiusAt(brush, points, nth(i), n);
@@ -130,8 +116,8 @@ export class LineSampler {
       for (let k = 1; k <= count; k++) {
         const t = k / count;
         out.push4(
-          alongSpan(points[a], points[b], points[c], points[d], t),
-          alongSpan(points[a + 1], points[b + 1], points[c + 1], points[d + 1], t),
+          catmullRom(points[a], points[b], points[c], points[d], t),
+          catmullRom(points[a + 1], points[b + 1], points[c + 1], points[d + 1], t),
           ra + (rb - ra) * t,
           oa + (ob - oa) * t,
         );
@@ -152,7 +138,7 @@ const TAPER_PIECES = 10;
 /** The samples with others put between where they are farther apart than `every` within `start` and `end` of the ends. */
 function denser(
   samples: Float32Array,
-  along: number[],
+  along: Float64Array,
   start: number,
   end: number,
 ): { samples: Float32Array; along: number[] } {
@@ -187,11 +173,7 @@ function denser(
  */
 function tapered(samples: Float32Array, { start, end }: Brush['taper']): Float32Array {
   if (start <= 0 && end <= 0) return samples;
-  const along = [0];
-  for (let o = SAMPLE_SIZE; o < samples.length; o += SAMPLE_SIZE) {
-    const step = Math.hypot(samples[o] - samples[o - SAMPLE_SIZE], samples[o + 1] - samples[o - SAMPLE_SIZE + 1]);
-    along.push(along[along.length - 1] + step);
-  }
+  const along = lengthsAlong(samples, SAMPLE_SIZE);
   const total = along[along.length - 1];
   // A dot has nothing to come in over.
   if (total < 1) return samples;

@@ -2,13 +2,16 @@
  * Erasing: what is left of a line stays an ordinary, editable line. Four ways: the part that is passed over, the whole
  * line, a line up to its crossings (an overshoot in one touch), all inside a loop.
  */
+import { boxesMeet, boxOfPoints, grownBox } from '../plane/box.ts';
+import { polylineLength } from '../plane/polyline.ts';
+import { PreparedRing } from '../plane/rings.ts';
+import { segmentDistance2 } from '../plane/segment.ts';
 import { newId } from '../shot/ids.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { crossingsOf, meet, toSegment2 } from './crossings.ts';
+import { crossingsOf } from './crossings.ts';
 import { radiusAt } from './curve.ts';
 import { densePoints } from './dense.ts';
-import { Loop } from './loop.ts';
-import { strokeBounds } from './outline.ts';
+import { strokeBox } from './outline.ts';
 
 export const ERASES = ['part', 'line', 'crossings', 'loop'] as const;
 export type EraseHow = (typeof ERASES)[number];
@@ -19,19 +22,11 @@ const DUST = 1.5;
 /** Whether the eraser's path (x, y pairs) comes within `radius` of a point. */
 function touches(path: Float32Array, radius: number, x: number, y: number): boolean {
   const r2 = radius * radius;
-  if (path.length === 2) return toSegment2(x, y, path[0], path[1], path[0], path[1]) <= r2;
+  if (path.length === 2) return segmentDistance2(x, y, path[0], path[1], path[0], path[1]) <= r2;
   for (let i = 2; i < path.length; i += 2) {
-    if (toSegment2(x, y, path[i - 2], path[i - 1], path[i], path[i + 1]) <= r2) return true;
+    if (segmentDistance2(x, y, path[i - 2], path[i - 1], path[i], path[i + 1]) <= r2) return true;
   }
   return false;
-}
-
-function lengthOf(points: number[]): number {
-  let length = 0;
-  for (let i = POINT_SIZE; i < points.length; i += POINT_SIZE) {
-    length += Math.hypot(points[i] - points[i - POINT_SIZE], points[i + 1] - points[i - POINT_SIZE + 1]);
-  }
-  return length;
 }
 
 /** For every dense point 1 when the eraser reaches it, or null when it reaches none. */
@@ -77,7 +72,7 @@ function remains(stroke: Stroke, dense: Float32Array, gone: Uint8Array): Stroke[
     parts[0] = [...tail, ...parts[0].slice(POINT_SIZE)];
   }
   return parts
-    .filter((points) => lengthOf(points) > DUST)
+    .filter((points) => polylineLength(points, POINT_SIZE) > DUST)
     .map((points) => ({
       ...stroke,
       id: newId(),
@@ -94,17 +89,11 @@ function overNear(
   radius: number,
   cut: (stroke: Stroke) => Stroke[] | null,
 ): Stroke[] | null {
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (let i = 0; i < path.length; i += 2) {
-    box.minX = Math.min(box.minX, path[i] - radius);
-    box.maxX = Math.max(box.maxX, path[i] + radius);
-    box.minY = Math.min(box.minY, path[i + 1] - radius);
-    box.maxY = Math.max(box.maxY, path[i + 1] + radius);
-  }
+  const box = grownBox(boxOfPoints(path, 2), radius);
   let any = false;
   const out: Stroke[] = [];
   for (const stroke of ink) {
-    const left = meet(strokeBounds(stroke), box) ? cut(stroke) : null;
+    const left = boxesMeet(strokeBox(stroke), box) ? cut(stroke) : null;
     if (left) {
       any = true;
       out.push(...left);
@@ -148,9 +137,9 @@ export function eraseToCrossings(ink: Stroke[], path: Float32Array, radius: numb
     const own = denseOf(stroke);
     const hit = reached(stroke, own, path, radius);
     if (!hit) return null;
-    const bounds = strokeBounds(stroke);
+    const bounds = strokeBox(stroke);
     const places = ink
-      .filter((other) => meet(strokeBounds(other), bounds))
+      .filter((other) => boxesMeet(strokeBox(other), bounds))
       .flatMap((other) => crossingsOf(own, denseOf(other)))
       .sort((a, b) => a - b);
     if (places.length === 0) return [];
@@ -199,7 +188,7 @@ function betweenCrossings(closed: boolean, crossing: boolean[], hits: boolean[])
 
 /** Erases what lies inside a loop (x, y pairs): lines are cut where they enter it. Null when nothing lies inside. */
 export function eraseInside(ink: Stroke[], loop: Float32Array): Stroke[] | null {
-  const inside = new Loop(loop);
+  const inside = new PreparedRing(loop);
   return overNear(ink, loop, 0, (stroke) => {
     const dense = densePoints(stroke);
     const gone = new Uint8Array(dense.length / POINT_SIZE);

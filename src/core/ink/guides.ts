@@ -1,8 +1,8 @@
 /** Help lines over the paper: where they lie, what of them is under the pen, and moving it. */
+import { segmentDistance2 } from '../plane/segment.ts';
 import type { Guides, Id, Mirror } from '../shot/model.ts';
 import { POINT_SIZE } from '../shot/model.ts';
 import { plainBrush } from './brushes.ts';
-import { toSegment2 } from './crossings.ts';
 import { SAMPLE_SIZE, sampleLine } from './curve.ts';
 
 /** What of the guides a pen can take hold of. */
@@ -60,7 +60,8 @@ export function guideAt(guides: Guides, x: number, y: number, reach: number, hei
   for (const { id, points } of arcs) {
     const path = arcPath(points);
     for (let i = 2; i < path.length; i += 2)
-      if (toSegment2(x, y, path[i - 2], path[i - 1], path[i], path[i + 1]) <= reach * reach) return { kind: 'arc', id };
+      if (segmentDistance2(x, y, path[i - 2], path[i - 1], path[i], path[i + 1]) <= reach * reach)
+        return { kind: 'arc', id };
   }
   if (horizon !== null && Math.abs(y - horizon) <= reach) return { kind: 'horizon' };
   if (ground !== null && Math.abs(y - ground) <= reach) return { kind: 'ground' };

@@ -1,17 +1,13 @@
 /** Knead: lines and paint pushed, gathered or spread by a soft circle, as if they were clay. */
-import { type Area, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { meet } from './crossings.ts';
+import { boxesMeet } from '../plane/box.ts';
+import type { Planes } from '../shot/model.ts';
+import { POINT_SIZE } from '../shot/model.ts';
 import { withPointsEvery } from './dense.ts';
 import { falloff } from './falloff.ts';
-import { strokeBounds } from './outline.ts';
+import { strokeBox } from './outline.ts';
 
 export const KNEADS = ['push', 'gather', 'spread'] as const;
 export type KneadHow = (typeof KNEADS)[number];
-
-interface Drawn {
-  ink: Stroke[];
-  paint: Area[];
-}
 
 /** One step of the hand. */
 export interface KneadStep {
@@ -52,12 +48,12 @@ function moved(points: Float32Array, size: number, how: KneadHow, step: KneadSte
 }
 
 /** The drawing after one step; what the circle does not reach is the very same. */
-export function knead({ ink, paint }: Drawn, how: KneadHow, step: KneadStep): Drawn {
+export function knead({ ink, paint }: Planes, how: KneadHow, step: KneadStep): Planes {
   const { x, y, radius } = step;
   const box = { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius };
   return {
     ink: ink.map((stroke) => {
-      if (!meet(strokeBounds(stroke), box)) return stroke;
+      if (!boxesMeet(strokeBox(stroke), box)) return stroke;
       const bendable = withPointsEvery(stroke, Math.max(FINEST, radius / POINTS_A_RADIUS));
       const points = moved(bendable.points, POINT_SIZE, how, step);
       return points ? { ...stroke, points } : stroke;

@@ -1,16 +1,16 @@
 /** Drawing in a mirror: the maps that carry a line to its images. */
-import { after, type Matrix } from '../picture/matrix.ts';
+import { about, after, type Matrix, rotation, scaling } from '../plane/matrix.ts';
 import { newId } from '../shot/ids.ts';
 import type { Mirror, Stroke } from '../shot/model.ts';
-import { about, scaled, transformStroke, turned } from './transform.ts';
+import { transformStroke } from './transform.ts';
 
 /** The maps from a line to its images, the line itself not among them. */
 export function mirrorMaps({ way, parts, x, y, turn }: Mirror): Matrix[] {
-  const over = (map: Matrix): Matrix => about(after(after(turned(-turn), map), turned(turn)), x, y);
-  if (way === 'upright') return [over(scaled(-1, 1))];
-  if (way === 'level') return [over(scaled(1, -1))];
-  if (way === 'both') return [over(scaled(-1, 1)), over(scaled(1, -1)), over(scaled(-1, -1))];
-  return Array.from({ length: parts - 1 }, (_, i) => about(turned((2 * Math.PI * (i + 1)) / parts), x, y));
+  const over = (map: Matrix): Matrix => about(after(after(rotation(-turn), map), rotation(turn)), x, y);
+  if (way === 'upright') return [over(scaling(-1, 1))];
+  if (way === 'level') return [over(scaling(1, -1))];
+  if (way === 'both') return [over(scaling(-1, 1)), over(scaling(1, -1)), over(scaling(-1, -1))];
+  return Array.from({ length: parts - 1 }, (_, i) => about(rotation((2 * Math.PI * (i + 1)) / parts), x, y));
 }
 
 /** A line and its images: each a stroke of its own, with the same brush and texture. */

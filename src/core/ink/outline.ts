@@ -5,6 +5,7 @@
  * would run backwards - a bend tighter than the line is wide - the ribbon is broken and a disc put on the joint, so all
  * polygons turn the same way and their union has no holes, however the pen doubles back.
  */
+import { type Box, boxOfPoints, grownBox } from '../plane/box.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
 
@@ -130,24 +131,10 @@ export function strokeOutline(stroke: Stroke): Float32Array[] {
   return outlineOf(sampleStroke(stroke));
 }
 
-export interface Bounds {
-  minX: number;
-  minY: number;
-  maxX: number;
-  maxY: number;
-}
-
 /** Box around a stroke's points, grown by its half width; cheap, for culling and hit tests. */
-export function strokeBounds(stroke: Stroke): Bounds {
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  const { points } = stroke;
-  for (let i = 0; i < points.length; i += POINT_SIZE) {
-    box.minX = Math.min(box.minX, points[i]);
-    box.maxX = Math.max(box.maxX, points[i]);
-    box.minY = Math.min(box.minY, points[i + 1]);
-    box.maxY = Math.max(box.maxY, points[i + 1]);
-  }
+export function strokeBox(stroke: Stroke): Box {
+  const box = boxOfPoints(stroke.points, POINT_SIZE);
   // A Catmull-Rom curve leaves the box of its points by at most an eighth of its longest span or so.
   const grow = reachOf(stroke.brush) + 0.15 * Math.max(box.maxX - box.minX, box.maxY - box.minY);
-  return { minX: box.minX - grow, minY: box.minY - grow, maxX: box.maxX + grow, maxY: box.maxY + grow };
+  return grownBox(box, grow);
 }

@@ -2,11 +2,13 @@
  * Whether a layer is drawn in one even line: widths and darkness of every drawing beside the key's, line by named line
  * and as a whole, ends left open, lines that run over.
  */
+import { type Box, boxesMeet } from '../plane/box.ts';
+import { segmentDistance2 } from '../plane/segment.ts';
 import { type Drawing, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { crossingsOf, meet, toSegment2 } from './crossings.ts';
+import { crossingsOf } from './crossings.ts';
 import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
 import { densePoints } from './dense.ts';
-import { type Bounds, strokeBounds } from './outline.ts';
+import { strokeBox } from './outline.ts';
 
 interface LineMeasure {
   /** Mean diameter along the lines, paper pixels. */
@@ -68,14 +70,14 @@ interface Dense {
   stroke: Stroke;
   points: Float32Array;
   radius: number;
-  box: Bounds;
+  box: Box;
 }
 
 function awayFrom(points: Float32Array, x: number, y: number): number {
   let best = Infinity;
   for (let i = POINT_SIZE; i < points.length; i += POINT_SIZE) {
     const before = i - POINT_SIZE;
-    best = Math.min(best, toSegment2(x, y, points[before], points[before + 1], points[i], points[i + 1]));
+    best = Math.min(best, segmentDistance2(x, y, points[before], points[before + 1], points[i], points[i + 1]));
   }
   return Math.sqrt(best);
 }
@@ -122,7 +124,7 @@ function endsOf(ink: Stroke[]): { openEnds: Place[]; overlaps: Place[] } {
       stroke,
       points: densePoints(stroke),
       radius: stroke.brush.width / 2,
-      box: strokeBounds(stroke),
+      box: strokeBox(stroke),
     }));
   const openEnds: Place[] = [];
   const overlaps: Place[] = [];
@@ -133,7 +135,7 @@ function endsOf(ink: Stroke[]): { openEnds: Place[]; overlaps: Place[] } {
       const [x, y] = [own.points[o], own.points[o + 1]];
       const reach = RUNS_ON + own.radius;
       const near = { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach };
-      const others = lines.filter((other) => other !== own && meet(other.box, near));
+      const others = lines.filter((other) => other !== own && boxesMeet(other.box, near));
       const over = runsOn(own, others, last);
       if (over > own.radius + 2 && over <= RUNS_ON + own.radius) overlaps.push({ x, y });
       // It meets a line near this end; a crossing farther back says nothing of it.

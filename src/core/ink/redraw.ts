@@ -1,26 +1,12 @@
 /** A piece of a line drawn anew by drawing over it: the line takes the new way between the places it was met. */
+import { nearestPoint } from '../plane/polyline.ts';
 import { POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { densePoints } from './dense.ts';
-
-interface Near {
-  /** Place along the dense line. */
-  at: number;
-  away: number;
-}
-
-function nearest(dense: Float32Array, x: number, y: number): Near {
-  let best: Near = { at: 0, away: Infinity };
-  for (let i = 0; i < dense.length; i += POINT_SIZE) {
-    const away = Math.hypot(dense[i] - x, dense[i + 1] - y);
-    if (away < best.away) best = { at: i / POINT_SIZE, away };
-  }
-  return best;
-}
 
 /** Mean distance of the path from the line. */
 function meanAway(dense: Float32Array, path: Float32Array): number {
   let sum = 0;
-  for (let i = 0; i < path.length; i += POINT_SIZE) sum += nearest(dense, path[i], path[i + 1]).away;
+  for (let i = 0; i < path.length; i += POINT_SIZE) sum += nearestPoint(dense, POINT_SIZE, path[i], path[i + 1]).away;
   return sum / (path.length / POINT_SIZE);
 }
 
@@ -66,14 +52,14 @@ function redrawn(stroke: Stroke, path: Float32Array, reach: number): Stroke | nu
   const n = dense.length / POINT_SIZE;
   const last = path.length - POINT_SIZE;
   if (last < POINT_SIZE || n < 2) return null;
-  const start = nearest(dense, path[0], path[1]);
-  const end = nearest(dense, path[last], path[last + 1]);
+  const start = nearestPoint(dense, POINT_SIZE, path[0], path[1]);
+  const end = nearestPoint(dense, POINT_SIZE, path[last], path[last + 1]);
   if (start.away > reach) return null;
   if (end.away > reach) {
     if (stroke.closed) return null;
     // Which way the path sets out: along the line, or against it.
     const ahead = Math.min(path.length - POINT_SIZE, 4 * POINT_SIZE);
-    const onward = nearest(dense, path[ahead], path[ahead + 1]).at >= start.at;
+    const onward = nearestPoint(dense, POINT_SIZE, path[ahead], path[ahead + 1]).at >= start.at;
     const points = onward
       ? chained(piece(dense, 0, start.at), carried(path, piece(dense, start.at, n)))
       : chained(carried(turnedRound(path), piece(dense, 0, start.at + 1)), piece(dense, start.at + 1, n));

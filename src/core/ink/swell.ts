@@ -1,10 +1,10 @@
 /** Lines made thicker or thinner where they are brushed over. */
+import { boxesMeet } from '../plane/box.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { meet } from './crossings.ts';
 import { radiusAt } from './curve.ts';
 import { withPointsEvery } from './dense.ts';
 import { falloff } from './falloff.ts';
-import { strokeBounds } from './outline.ts';
+import { strokeBox } from './outline.ts';
 import { leanFor, respond, STRAIGHT } from './response.ts';
 
 const LEAST_RADIUS = 0.3;
@@ -56,7 +56,7 @@ function withOwnDarkness(brush: Brush, points: Float32Array): Brush {
 export function swell(ink: Stroke[], x: number, y: number, radius: number, by: number): Stroke[] {
   const box = { minX: x - radius, minY: y - radius, maxX: x + radius, maxY: y + radius };
   return ink.map((stroke) => {
-    if (!meet(strokeBounds(stroke), box)) return stroke;
+    if (!boxesMeet(strokeBox(stroke), box)) return stroke;
     const line = withPointsEvery(stroke, Math.max(3, radius / 4));
     const n = line.points.length / POINT_SIZE;
     const radii = Float32Array.from({ length: n }, (_, i) => radiusAt(stroke.brush, line.points, i, n));

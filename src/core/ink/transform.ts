@@ -1,5 +1,6 @@
 /** Lines and paint moved, scaled, turned and flipped. Line widths stay: a scaled figure is still drawn with one line. */
-import { after, type Matrix, mapPoint } from '../picture/matrix.ts';
+import { type Matrix, mapPoints, scaling } from '../plane/matrix.ts';
+import type { Planes } from '../shot/model.ts';
 import { type Area, type Drawing, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
 
 /** What is picked of a drawing. */
@@ -8,58 +9,21 @@ export interface Pick {
   areas: Id[];
 }
 
-/** The lines and paint of a drawing. */
-type Drawn = { ink: Stroke[]; paint: Area[] };
-
-export const moved = (dx: number, dy: number): Matrix => [1, 0, 0, 1, dx, dy];
-export const scaled = (sx: number, sy: number): Matrix => [sx, 0, 0, sy, 0, 0];
-/** @param angle radians, clockwise on the paper. */
-export const turned = (angle: number): Matrix => [
-  Math.cos(angle),
-  Math.sin(angle),
-  -Math.sin(angle),
-  Math.cos(angle),
-  0,
-  0,
-];
-
-/** A map done about a point that stays where it is. */
-export function about(map: Matrix, x: number, y: number): Matrix {
-  return after(after(moved(-x, -y), map), moved(x, y));
-}
-
 /** Scaling one way with the other giving way, so that areas stay: squash and stretch. `by` is along x or along y. */
 export function keepingVolume(by: number, along: 'x' | 'y'): Matrix {
-  return along === 'x' ? scaled(by, 1 / by) : scaled(1 / by, by);
+  return along === 'x' ? scaling(by, 1 / by) : scaling(1 / by, by);
 }
 
 export function transformStroke(stroke: Stroke, map: Matrix): Stroke {
-  const points = stroke.points.slice();
-  for (let i = 0; i < points.length; i += POINT_SIZE) {
-    const [x, y] = mapPoint(map, points[i], points[i + 1]);
-    points[i] = x;
-    points[i + 1] = y;
-  }
-  return { ...stroke, points };
+  return { ...stroke, points: mapPoints(map, stroke.points, POINT_SIZE) };
 }
 
 function transformArea(area: Area, map: Matrix): Area {
-  return {
-    ...area,
-    rings: area.rings.map((ring) => {
-      const out = ring.slice();
-      for (let i = 0; i < out.length; i += 2) {
-        const [x, y] = mapPoint(map, out[i], out[i + 1]);
-        out[i] = x;
-        out[i + 1] = y;
-      }
-      return out;
-    }),
-  };
+  return { ...area, rings: area.rings.map((ring) => mapPoints(map, ring, 2)) };
 }
 
 /** All lines and paint mapped. */
-export function transformDrawn({ ink, paint }: Drawn, map: Matrix): Drawn {
+export function transformDrawn({ ink, paint }: Planes, map: Matrix): Planes {
   return {
     ink: ink.map((stroke) => transformStroke(stroke, map)),
     paint: paint.map((area) => transformArea(area, map)),
@@ -67,7 +31,7 @@ export function transformDrawn({ ink, paint }: Drawn, map: Matrix): Drawn {
 }
 
 /** A drawing's lines and paint with what is picked of them mapped; all else is the very same. */
-export function transformPicked({ ink, paint }: Drawn, pick: Pick, map: Matrix): Drawn {
+export function transformPicked({ ink, paint }: Planes, pick: Pick, map: Matrix): Planes {
   const strokes = new Set(pick.strokes);
   const areas = new Set(pick.areas);
   return {
@@ -91,6 +55,6 @@ export function likePicked(source: Drawing, pick: Pick, other: Drawing): Pick {
   };
 }
 
-export function allOf({ ink, paint }: Drawn): Pick {
+export function allOf({ ink, paint }: Planes): Pick {
   return { strokes: ink.map(({ id }) => id), areas: paint.map(({ id }) => id) };
 }

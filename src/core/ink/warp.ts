@@ -1,13 +1,14 @@
 /** Warp: lines and paint bent by a grid of points laid over them. */
-import { type Area, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { alongSpan } from './curve.ts';
+import type { Box } from '../plane/box.ts';
+import { catmullRom } from '../plane/curve.ts';
+import type { Planes } from '../shot/model.ts';
+import { POINT_SIZE } from '../shot/model.ts';
 import { withPointsEvery } from './dense.ts';
-import type { Bounds } from './outline.ts';
 import type { Pick } from './transform.ts';
 
 export interface WarpGrid {
   /** Where the grid lay when it was put on. */
-  box: Bounds;
+  box: Box;
   /** Fields across and down; there is one point more each way. */
   columns: number;
   rows: number;
@@ -15,16 +16,11 @@ export interface WarpGrid {
   points: Float32Array;
 }
 
-interface Drawn {
-  ink: Stroke[];
-  paint: Area[];
-}
-
 /** A line follows the grid where it has points: at least this many in a field. */
 const POINTS_A_FIELD = 6;
 const FINEST = 3;
 
-export function makeGrid(box: Bounds, columns: number, rows: number): WarpGrid {
+export function makeGrid(box: Box, columns: number, rows: number): WarpGrid {
   const points = new Float32Array((columns + 1) * (rows + 1) * 2);
   for (let row = 0; row <= rows; row++) {
     for (let column = 0; column <= columns; column++) {
@@ -48,7 +44,7 @@ function along(value: (i: number) => number, count: number, place: number): numb
   // Outside the grid the curve would swing away; there it goes straight on.
   if (t < 0) return value(0) + (value(1) - value(0)) * t;
   if (t > 1) return value(count) + (value(count) - value(count - 1)) * (t - 1);
-  return alongSpan(at(i - 1), at(i), at(i + 1), at(i + 2), t);
+  return catmullRom(at(i - 1), at(i), at(i + 1), at(i + 2), t);
 }
 
 /** Where the grid carries a point. An unmoved grid leaves every point in its place. */
@@ -71,7 +67,7 @@ function warpedPoints(points: Float32Array, size: number, grid: WarpGrid): Float
 }
 
 /** The drawing with what is picked of it bent by the grid. */
-export function warp({ ink, paint }: Drawn, pick: Pick, grid: WarpGrid): Drawn {
+export function warp({ ink, paint }: Planes, pick: Pick, grid: WarpGrid): Planes {
   const strokes = new Set(pick.strokes);
   const areas = new Set(pick.areas);
   const { box, columns, rows } = grid;

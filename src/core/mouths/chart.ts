@@ -1,7 +1,8 @@
 /** Mouth charts: sets of mouths by class, drawn once. For `change()` recipes. */
+
 import { plain } from '../history/draft.ts';
 import { transformDrawn } from '../ink/transform.ts';
-import { type Matrix, scaleOf } from '../picture/matrix.ts';
+import { type Matrix, scaleOf } from '../plane/matrix.ts';
 import { newId } from '../shot/ids.ts';
 import { makeDrawing } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';

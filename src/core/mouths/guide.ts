@@ -1,7 +1,7 @@
 /** Where mouths sit: a place on some drawings of the head, carried evenly to the drawings between. */
 
 import { plain } from '../history/draft.ts';
-import { after, type Matrix } from '../picture/matrix.ts';
+import { after, type Matrix } from '../plane/matrix.ts';
 import { shownRun, starts } from '../sheet/exposures.ts';
 import { exposuresOf } from '../sheet/timing.ts';
 import type { Id, Layer, MouthPlace, Shot } from '../shot/model.ts';

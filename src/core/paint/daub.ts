@@ -1,8 +1,9 @@
 /** Paint put on with a brush: shapes made by the hand instead of by lines. */
 import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
+import { type Box, boxesMeet, emptyBox } from '../plane/box.ts';
+import { fillRings } from '../plane/fill.ts';
+import { ringsBox } from '../plane/rings.ts';
 import type { Drawing, Stroke } from '../shot/model.ts';
-import { ringsBox } from './areas.ts';
-import { fillRings } from './coverage.ts';
 import { capsule } from './stamp.ts';
 import { type PixelSet, ringsOf } from './trace.ts';
 
@@ -13,15 +14,8 @@ const MOST_PIXELS = 4_000_000;
 /** Where the brush went: x, y, radius triples in paper pixels. */
 export type Path = Float32Array;
 
-export interface Box {
-  minX: number;
-  minY: number;
-  maxX: number;
-  maxY: number;
-}
-
 export function pathBox(path: Path): Box {
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  const box = emptyBox();
   for (let i = 0; i < path.length; i += 3) {
     box.minX = Math.min(box.minX, path[i] - path[i + 2]);
     box.maxX = Math.max(box.maxX, path[i] + path[i + 2]);
@@ -30,8 +24,6 @@ export function pathBox(path: Path): Box {
   }
   return box;
 }
-
-export const meet = (a: Box, b: Box) => a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
 /** Pixels over a box, with a margin, and how fine they are. */
 function setOver(box: Box): { set: PixelSet; scale: number } {
@@ -83,7 +75,7 @@ export function daubRings(path: Path, inside: Pick<Drawing, 'ink' | 'paint'> | n
   if (inside) {
     const allowed = new Uint8Array(set.inside.length);
     for (const { rings } of inside.paint) {
-      if (rings.length > 0 && meet(ringsBox(rings), box)) {
+      if (rings.length > 0 && boxesMeet(ringsBox(rings), box)) {
         const own = filled(set, rings, scale);
         for (let i = 0; i < own.length; i++) allowed[i] |= own[i];
       }
@@ -91,7 +83,7 @@ export function daubRings(path: Path, inside: Pick<Drawing, 'ink' | 'paint'> | n
     for (const stroke of inside.ink) {
       if (stroke.brush.kind === 'trace') continue;
       const line = pathOf(stroke);
-      if (!meet(pathBox(line), box)) continue;
+      if (!boxesMeet(pathBox(line), box)) continue;
       const own = stamped(set, line, scale);
       for (let i = 0; i < own.length; i++) allowed[i] |= own[i];
     }

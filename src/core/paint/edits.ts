@@ -1,8 +1,9 @@
 /** Edits of one drawing's paint that need its region map: done alike for one drawing or for many. */
-import { Loop } from '../ink/loop.ts';
+
+import { fillRings } from '../plane/fill.ts';
+import { PreparedRing, ringsBox } from '../plane/rings.ts';
 import { type Area, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { ringsBox } from './areas.ts';
-import { fillRings, regionPaint } from './coverage.ts';
+import { regionPaint } from './coverage.ts';
 import { areaOf, type PaintLook, pour, pourRegions, regionPoints, regionsInside } from './pour.ts';
 import { isGround, type RegionMap, regionAt } from './regions.ts';
 
@@ -11,7 +12,7 @@ const PAINTED = 0.5;
 
 /** All regions inside a drawn loop (x, y pairs) take the swatch. */
 export function fence(paint: Area[], map: RegionMap, path: Float32Array, swatch: Id, look: PaintLook): Area[] {
-  const loop = new Loop(path);
+  const loop = new PreparedRing(path);
   return pourRegions(
     paint,
     map,

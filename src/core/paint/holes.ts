@@ -1,6 +1,6 @@
 /** What is not as paint should be: unpainted regions and specks, paint that runs out, colours that are there but once or jump. */
+import { pointInside, ringsContain } from '../plane/rings.ts';
 import type { Area, Id } from '../shot/model.ts';
-import { areaContains, insideOf } from './areas.ts';
 import { paintedPixels, regionPaint } from './coverage.ts';
 import { regionSizes } from './edits.ts';
 import { regionPoints } from './pour.ts';
@@ -75,7 +75,7 @@ function leaksOf(drawing: Id, map: RegionMap, paint: Area[], pixels: Int32Array)
     if (outside[k + 1] < RUN_OUT * all[k + 1] || size < RUN_OUT_LEAST) continue;
     const x = ((place[k + 1] % width) + 0.5) / scale;
     const y = (Math.floor(place[k + 1] / width) + 0.5) / scale;
-    if (out.some(({ area }) => areaContains(area.rings, x, y))) continue;
+    if (out.some(({ area }) => ringsContain(area.rings, x, y))) continue;
     out.push({ fault: { kind: 'leak', drawing, x, y, size, swatch: paint[k].swatch }, area: paint[k] });
   }
   return out.map(({ fault }) => fault);
@@ -97,7 +97,7 @@ export function usedOnce(drawings: { id: Id; paint: Area[] }[]): Fault[] {
   return [...uses.values()].flatMap((list): Fault[] => {
     if (list.length !== 1) return [];
     const [{ drawing, area }] = list;
-    const [x, y] = insideOf(area);
+    const [x, y] = pointInside(area.rings);
     return [{ kind: 'once', drawing, x, y, size: 0, swatch: area.swatch }];
   });
 }

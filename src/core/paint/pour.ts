@@ -1,7 +1,8 @@
 /** Putting poured paint on a drawing's paint plane, and taking it off. */
+import { ringsArea, ringsBox, ringsContain } from '../plane/rings.ts';
 import { makeArea } from '../shot/make.ts';
 import type { Area, Id } from '../shot/model.ts';
-import { areaContains, areaSize, areaUnder, ringsBox } from './areas.ts';
+import { areaUnder } from './areas.ts';
 import { paintedPixels } from './coverage.ts';
 import { isGround, type RegionMap } from './regions.ts';
 import { regionRings, UNDER_LINE } from './trace.ts';
@@ -24,7 +25,7 @@ export const PLAIN_PAINT: PaintLook = { edge: 'smooth', soft: 0, under: UNDER_LI
  */
 export function pour(paint: Area[], fresh: Area, x: number, y: number): Area[] {
   const { rings } = fresh;
-  const size = areaSize(rings);
+  const size = ringsArea(rings);
   const outer = ringsBox(rings);
   let place = -1;
   let { name } = fresh;
@@ -36,8 +37,8 @@ export function pour(paint: Area[], fresh: Area, x: number, y: number): Area[] {
       b.minY >= outer.minY - SAME_EDGE &&
       b.maxX <= outer.maxX + SAME_EDGE &&
       b.maxY <= outer.maxY + SAME_EDGE &&
-      areaSize(area.rings) <= size * (1 + SAME_AREA) &&
-      areaContains(area.rings, x, y);
+      ringsArea(area.rings) <= size * (1 + SAME_AREA) &&
+      ringsContain(area.rings, x, y);
     if (covered) {
       name ||= area.name;
       if (place < 0) place = kept.length;

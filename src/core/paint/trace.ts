@@ -1,4 +1,6 @@
 /** From pixels to rings: the edges of a region, or of any set of pixels, as smooth polygons. */
+import { markKept } from '../plane/polyline.ts';
+import { ringArea } from '../plane/rings.ts';
 import type { RegionMap } from './regions.ts';
 import { UNDER } from './stamp.ts';
 
@@ -82,35 +84,6 @@ function smoothed(ring: number[], set: PixelSet, mapWidth: number, mapHeight: nu
   return out;
 }
 
-/** Keeps the points of an open chain (index range) that matter (Douglas-Peucker), marking them in `keep`. */
-function simplify(ring: number[], from: number, to: number, keep: Uint8Array, tolerance: number) {
-  const stack: [number, number][] = [[from, to]];
-  const n = ring.length / 2;
-  while (stack.length > 0) {
-    const [a, b] = stack.pop()!;
-    const ax = ring[2 * (a % n)];
-    const ay = ring[2 * (a % n) + 1];
-    const dx = ring[2 * (b % n)] - ax;
-    const dy = ring[2 * (b % n) + 1] - ay;
-    const length = Math.sqrt(dx * dx + dy * dy);
-    let worst = 0;
-    let at = -1;
-    for (let i = a + 1; i < b; i++) {
-      const px = ring[2 * (i % n)] - ax;
-      const py = ring[2 * (i % n) + 1] - ay;
-      const off = length === 0 ? Math.sqrt(px * px + py * py) : Math.abs(px * dy - py * dx) / length;
-      if (off > worst) {
-        worst = off;
-        at = i;
-      }
-    }
-    if (worst > tolerance) {
-      keep[at % n] = 1;
-      stack.push([a, at], [at, b]);
-    }
-  }
-}
-
 function simplified(ring: number[], set: PixelSet, scale: number): Float32Array {
   const n = ring.length / 2;
   // Two far points to start from, so that the ring cannot collapse.
@@ -126,8 +99,8 @@ function simplified(ring: number[], set: PixelSet, scale: number): Float32Array 
   const keep = new Uint8Array(n);
   keep[0] = 1;
   keep[far] = 1;
-  simplify(ring, 0, far, keep, TOLERANCE);
-  simplify(ring, far, n, keep, TOLERANCE);
+  markKept(ring, 0, far, keep, TOLERANCE);
+  markKept(ring, far, n, keep, TOLERANCE);
   const out: number[] = [];
   for (let i = 0; i < n; i++) if (keep[i]) out.push((ring[2 * i] + set.x) / scale, (ring[2 * i + 1] + set.y) / scale);
   return Float32Array.from(out);
@@ -190,12 +163,4 @@ export function regionRings(map: RegionMap, label: number, under = UNDER_LINE): 
   }
   for (let round = 0; round < under; round++) growUnder(set, map);
   return ringsOf(set, map.scale, mapWidth, map.height);
-}
-
-/** Signed area of a ring, square paper pixels. */
-export function ringArea(ring: Float32Array): number {
-  let sum = 0;
-  const n = ring.length;
-  for (let i = 0; i < n; i += 2) sum += ring[i] * ring[(i + 3) % n] - ring[(i + 2) % n] * ring[i + 1];
-  return sum / 2;
 }

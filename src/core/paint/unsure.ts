@@ -1,6 +1,6 @@
 /** Which drawings paint is carried from, and what was carried without being sure. */
+import { pointInside } from '../plane/rings.ts';
 import type { Area, Id, Layer, Shot } from '../shot/model.ts';
-import { insideOf } from './areas.ts';
 import { isCarried } from './layer-through.ts';
 import { drawingsAlong } from './line-sources.ts';
 import { UNSURE } from './through.ts';
@@ -40,7 +40,7 @@ export function doubtsIn(shot: Shot, layer: Layer, open: LeftOpen[]): Doubt[] {
     const areas = paint
       .filter(({ sure }) => sure !== null && sure < UNSURE)
       .map((area): Doubt => {
-        const [x, y] = insideOf(area);
+        const [x, y] = pointInside(area.rings);
         return { drawing: id, frame, x, y, sure: area.sure!, area: area.id, swatch: area.swatch };
       });
     const left = open

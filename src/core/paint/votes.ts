@@ -1,6 +1,7 @@
 /** What the regions of one drawing say of the regions of another: read along matched lines, and through the moved figure. */
+
 import { Field, matchShapes, type Pairing, pairUp, type Shape } from '../between/index.ts';
-import { inverse } from '../picture/matrix.ts';
+import { inverse } from '../plane/matrix.ts';
 import type { RegionFacts } from './region-facts.ts';
 import { type RegionMap, regionAt } from './regions.ts';
 

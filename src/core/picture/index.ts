@@ -1,4 +1,4 @@
+export * from './context.ts';
 export * from './ink-raster.ts';
-export * from './matrix.ts';
 export * from './painter.ts';
 export * from './shows.ts';

@@ -5,11 +5,12 @@
  * A line is gathered in a plane of coverage first - darkest wins, so a line does not darken where it crosses itself - and
  * then laid over the picture in its colour.
  */
+
 import { SAMPLE_SIZE } from '../ink/curve.ts';
+import { inverse, type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
 import type { Brush, Stamp } from '../shot/model.ts';
 import { chanceAt } from './chance.ts';
 import { GRAIN_SIDE, grainLevels } from './grain.ts';
-import { inverse, type Matrix, mapPoint, scaleOf } from './matrix.ts';
 import { between, laidOver, OFFSET, tiled } from './texels.ts';
 import { type TipLevel, tipLevels } from './tips.ts';
 

@@ -2,64 +2,23 @@
  * Painting drawings and frames on anything with the 2D-canvas calls: the screen, a worker, a canvas in Node.
  */
 
-import { meet } from '../ink/crossings.ts';
 import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
-import { type Bounds, strokeBounds, strokeOutline } from '../ink/outline.ts';
+import { strokeBox, strokeOutline } from '../ink/outline.ts';
 import { isPlain } from '../ink/response.ts';
+import { type Box, boxesMeet, mapBox } from '../plane/box.ts';
+import { after, inverse, type Matrix } from '../plane/matrix.ts';
 import type { Area, Brush, Drawing, Id, Layer, Shot, Stroke } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
+import type { PaintContext, PaintTools, PathLike } from './context.ts';
 import { InkRaster, type Window } from './ink-raster.ts';
-import { after, inverse, type Matrix, mapBounds } from './matrix.ts';
 import { LOST_SWATCH, paintAreas, parted } from './paint-areas.ts';
 import { type Looker, type ShownCell, shownCells } from './shows.ts';
-
-/** The part of a path that is needed. */
-export interface PathLike {
-  moveTo(x: number, y: number): void;
-  lineTo(x: number, y: number): void;
-  closePath(): void;
-}
-
-/** The part of a 2D canvas context that is needed. */
-export interface PaintContext {
-  fillStyle: unknown;
-  globalAlpha: number;
-  globalCompositeOperation: string;
-  filter: string;
-  readonly canvas: { width: number; height: number };
-  getTransform(): { a: number; b: number; c: number; d: number; e: number; f: number };
-  save(): void;
-  restore(): void;
-  setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
-  fill(path: never, rule?: 'nonzero' | 'evenodd'): void;
-  fillRect(x: number, y: number, width: number, height: number): void;
-  clearRect(x: number, y: number, width: number, height: number): void;
-  drawImage(image: never, x: number, y: number, width: number, height: number): void;
-}
-
-/** A picture with its size, as the surroundings hold it. */
-export interface PaintImage {
-  image: object;
-  width: number;
-  height: number;
-}
 
 type Colour = ReturnType<typeof parted>;
 
 /** How a layer shows its pictures. */
 type PictureLook = Pick<Layer, 'place' | 'grey'>;
 const PLAIN_LOOK: PictureLook = { place: null, grey: false };
-
-/** What the surroundings lend to the painter. */
-export interface PaintTools {
-  newPath(): PathLike;
-  /** A picture of these pixels (red, green, blue, alpha). */
-  pixels(data: Uint8ClampedArray<ArrayBuffer>, width: number, height: number): object;
-  /** A decoded reference picture, or null while it is not there. */
-  picture(asset: Id, index: number): PaintImage | null;
-  /** A clear canvas of this size to gather a see-through layer on. */
-  scratch(width: number, height: number): { image: object; context: PaintContext };
-}
 
 /** Samples of a line with less opacity. */
 function fainter(samples: Float32Array, opacity: number): Float32Array {
@@ -69,14 +28,14 @@ function fainter(samples: Float32Array, opacity: number): Float32Array {
 }
 
 /** The paper's box as seen through a view: what lies outside needs no painting. */
-export function seenBox(view: Matrix, width: number, height: number): Bounds {
-  return mapBounds(inverse(view), { minX: 0, minY: 0, maxX: width, maxY: height });
+export function seenBox(view: Matrix, width: number, height: number): Box {
+  return mapBox(inverse(view), { minX: 0, minY: 0, maxX: width, maxY: height });
 }
 
 export class Painter {
   private readonly tools: PaintTools;
   private strokePaths = new WeakMap<Stroke, PathLike>();
-  private boxes = new WeakMap<Stroke, Bounds>();
+  private boxes = new WeakMap<Stroke, Box>();
   private samples = new WeakMap<Stroke, Float32Array>();
   private areaPaths = new WeakMap<Area, PathLike>();
 
@@ -114,10 +73,10 @@ export class Painter {
     return samples;
   }
 
-  private boxOf(stroke: Stroke): Bounds {
+  private boxOf(stroke: Stroke): Box {
     let box = this.boxes.get(stroke);
     if (!box) {
-      box = strokeBounds(stroke);
+      box = strokeBox(stroke);
       this.boxes.set(stroke, box);
     }
     return box;
@@ -137,7 +96,7 @@ export class Painter {
   }
 
   /** Paints lines, trace lines not among them; `tint` replaces every line's own colour (ghosts). `seen`: lines outside this box are passed over. */
-  paintInk(context: PaintContext, ink: Stroke[], colours: Map<Id, string>, tint?: string, seen?: Bounds): void {
+  paintInk(context: PaintContext, ink: Stroke[], colours: Map<Id, string>, tint?: string, seen?: Box): void {
     const alpha = context.globalAlpha;
     const colourOf = (stroke: Stroke) => parted(tint ?? colours.get(stroke.swatch) ?? LOST_SWATCH);
     // Textured lines that follow each other are rastered together; their order among the others is kept.
@@ -147,7 +106,7 @@ export class Painter {
       textured = [];
     };
     for (const stroke of ink) {
-      if (stroke.brush.kind === 'trace' || (seen && !meet(this.boxOf(stroke), seen))) continue;
+      if (stroke.brush.kind === 'trace' || (seen && !boxesMeet(this.boxOf(stroke), seen))) continue;
       if (!isPlain(stroke.brush)) {
         textured.push(stroke);
         continue;
@@ -165,7 +124,7 @@ export class Painter {
   private paintTextured(context: PaintContext, ink: Stroke[], colourOf: (stroke: Stroke) => Colour): void {
     const { a, b, c, d, e, f } = context.getTransform();
     const view: Matrix = [a, b, c, d, e, f];
-    const boxes = ink.map((stroke) => mapBounds(view, this.boxOf(stroke)));
+    const boxes = ink.map((stroke) => mapBox(view, this.boxOf(stroke)));
     const x = Math.max(0, Math.floor(Math.min(...boxes.map(({ minX }) => minX))));
     const y = Math.max(0, Math.floor(Math.min(...boxes.map(({ minY }) => minY))));
     const right = Math.min(context.canvas.width, Math.ceil(Math.max(...boxes.map(({ maxX }) => maxX))));
@@ -198,7 +157,7 @@ export class Painter {
   }
 
   /** A whole drawing: paint plane, then ink plane. The context already carries the view. */
-  paintDrawing(context: PaintContext, drawing: Drawing, colours: Map<Id, string>, seen?: Bounds): void {
+  paintDrawing(context: PaintContext, drawing: Drawing, colours: Map<Id, string>, seen?: Box): void {
     this.paintAreas(context, drawing.paint, colours);
     this.paintInk(context, drawing.ink, colours, undefined, seen);
   }

@@ -1,7 +1,7 @@
 /** The track reading as it stands beside the frames. */
 import { plain } from '../history/draft.ts';
+import { clipSeconds, findClip, loopPeriod } from '../shot/clips.ts';
 import type { Clip, ReadingSound, Shot } from '../shot/model.ts';
-import { clipSeconds, findClip, loopPeriod } from '../sound/clips.ts';
 import { isVowel } from '../speech/phones.ts';
 import { soundOfText } from './text.ts';
 

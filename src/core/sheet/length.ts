@@ -1,9 +1,9 @@
 /** Time itself put in or taken out, and the length of the shot, with what either does said first. */
 import { plain } from '../history/draft.ts';
+import { soundEnd } from '../shot/clips.ts';
 import { LIMITS } from '../shot/make.ts';
 import type { Layer, Shot } from '../shot/model.ts';
 import { lengthInWords } from '../shot/timecode.ts';
-import { soundEnd } from '../sound/clips.ts';
 import { BadTiming } from './bad-timing.ts';
 import { cellKey, starts, totalFrames } from './exposures.ts';
 import { insertFrames, removeFrames } from './frames.ts';

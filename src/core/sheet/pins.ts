@@ -29,12 +29,6 @@ export function pinClip(shot: Shot, clip: Clip, exposure: Id | null): void {
   clip.pin = exposure === null ? null : { exposure, offset: clip.frame - Math.max(0, exposureStart(shot, exposure)) };
 }
 
-/** Moves a clip to begin on a frame; a pinned one stays pinned, that much further from its drawing. */
-export function moveClip(clip: Clip, frame: number): void {
-  if (clip.pin) clip.pin.offset += frame - clip.frame;
-  clip.frame = frame;
-}
-
 /** The name on the sheet of the drawing a clip is pinned to; null when it is not pinned, empty while that is off the sheet. */
 export function pinnedTo(shot: Shot, clip: Clip): string | null {
   if (!clip.pin) return null;

@@ -1,4 +1,5 @@
 export * from './bad-file.ts';
+export * from './clips.ts';
 export * from './ids.ts';
 export * from './make.ts';
 export * from './mend.ts';

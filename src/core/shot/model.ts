@@ -4,6 +4,7 @@
  * Units: frames are whole numbers, 0-based here and 1-based on screen; lengths are paper pixels; times are seconds;
  * opacity and pressure are 0..1; colours are `#rrggbb`.
  */
+import type { Matrix } from '../plane/matrix.ts';
 
 export type Id = string;
 
@@ -132,6 +133,9 @@ export interface FirstPass {
   made: string;
 }
 
+/** What is on a drawing: its ink plane over its paint plane. */
+export type Planes = Pick<Drawing, 'ink' | 'paint'>;
+
 export interface Drawing {
   id: Id;
   layerId: Id;
@@ -212,9 +216,6 @@ export type Purpose = (typeof PURPOSES)[number];
 export const AFTER_LAST = ['holds', 'clears', 'repeats', 'back-and-forth'] as const;
 export type AfterLast = (typeof AFTER_LAST)[number];
 
-/** An affine map of paper points: x' = a x + c y + e, y' = b x + d y + f. */
-export type Placement = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
-
 export interface Layer {
   id: Id;
   name: string;
@@ -227,7 +228,7 @@ export interface Layer {
   exposures: Exposure[];
   afterLast: AfterLast;
   /** How its pictures lie on the paper: a map from where they lie fitted and centred; null for just so. */
-  place: Placement | null;
+  place: Matrix | null;
   /** Its pictures are shown without their colours. */
   grey: boolean;
 }

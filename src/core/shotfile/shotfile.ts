@@ -1,9 +1,10 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate';
+import type { Matrix } from '../plane/matrix.ts';
 import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
 import { danglingIn, mendReferences } from '../shot/mend.ts';
-import type { CellRef, Drawing, Id, Placement, Shot } from '../shot/model.ts';
+import type { CellRef, Drawing, Id, Shot } from '../shot/model.ts';
 import { bringUpToDate, type OlderShot } from '../shot/older.ts';
 import { stableJson } from '../shot/stable-json.ts';
 import { checkPart } from './check.ts';
@@ -233,7 +234,7 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
     ...part,
     layers: part.layers.map((layer) => ({
       ...layer,
-      place: layer.place ? (layer.place as unknown as Placement) : null,
+      place: layer.place ? (layer.place as unknown as Matrix) : null,
       exposures: layer.exposures.map(({ id, cell, frames }) => ({ id, cell: cellOf(cell, layer.name), frames })),
     })),
     drawings,

@@ -1,11 +1,11 @@
 /** Clips placed, cut, joined and copied. For `change()` recipes; a clip never swallows another: it goes where there is room. */
+
 import { plain } from '../history/draft.ts';
-import { moveClip } from '../sheet/pins.ts';
+import { clipSeconds, findClip, moveClip } from '../shot/clips.ts';
 import { newId } from '../shot/ids.ts';
 import { LIMITS, makeTrack } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';
 import type { Clip, Id, Shot, Track } from '../shot/model.ts';
-import { clipSeconds, findClip } from './clips.ts';
 
 /** Shortest part of a sound a clip can be, seconds. */
 const SHORTEST = 0.005;

@@ -1,5 +1,4 @@
 export * from './clip-edits.ts';
-export * from './clips.ts';
 export * from './faults.ts';
 export * from './foley/index.ts';
 export * from './loop.ts';

@@ -2,8 +2,9 @@
  * The shot's sound as it is heard: all clips summed with their volumes, fades, loops and places from left to right. Playing,
  * scrubbing and every delivery use this one function, so what is heard is what is delivered.
  */
+
+import { clipSeconds, isHeard, loopPeriod } from '../shot/clips.ts';
 import type { Clip, Id, Shot, Track } from '../shot/model.ts';
-import { clipSeconds, isHeard, loopPeriod } from './clips.ts';
 import { panAt } from './pan.ts';
 
 /** A decoded sound: samples -1..1 per channel, `rate` of them a second. */

@@ -1,5 +1,5 @@
 /** Where a clip is heard from: its own place, or the place on the paper of the figure it follows. */
-import { mapPoint } from '../picture/matrix.ts';
+import { mapPoint } from '../plane/matrix.ts';
 import { shownRun } from '../sheet/exposures.ts';
 import type { Clip, Drawing, Layer, Shot } from '../shot/model.ts';
 import { POINT_SIZE } from '../shot/model.ts';

@@ -7,7 +7,7 @@ import {
   radiusAt,
   SAMPLE_SIZE,
   sampleStroke,
-  strokeBounds,
+  strokeBox,
   strokeOutline,
 } from '../../../src/core/ink/index.ts';
 import { POINT_SIZE } from '../../../src/core/shot/index.ts';
@@ -99,7 +99,7 @@ describe('the outline', () => {
         }),
         (list) => {
           const stroke = strokeThrough(list as [number, number][]);
-          const box = strokeBounds(stroke);
+          const box = strokeBox(stroke);
           const xs = strokeOutline(stroke).flatMap((polygon) => [...polygon].filter((_, i) => i % 2 === 0));
           const ys = strokeOutline(stroke).flatMap((polygon) => [...polygon].filter((_, i) => i % 2 === 1));
           expect(Math.min(...xs)).toBeGreaterThanOrEqual(box.minX - 0.01);

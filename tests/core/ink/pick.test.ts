@@ -1,23 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  about,
   allOf,
   boxOf,
   keepingVolume,
   likePicked,
-  moved,
   pickInside,
   pickSwatch,
-  scaled,
   stillThere,
   strokeAt,
   transformPicked,
   transformStroke,
-  turned,
 } from '../../../src/core/ink/index.ts';
 import { areaUnder } from '../../../src/core/paint/index.ts';
-import { after, inverse } from '../../../src/core/picture/index.ts';
+import { about, after, inverse, rotation, scaling, translation } from '../../../src/core/plane/index.ts';
 import { makeArea, makeDrawing, POINT_SIZE } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
@@ -87,7 +83,7 @@ describe('picking', () => {
 
 describe('changing', () => {
   test('what is not picked stays the very same; widths, pressure and lineage stay', () => {
-    const after = transformPicked(drawing, { strokes: ['ring'], areas: ['cheek'] }, moved(10, -5));
+    const after = transformPicked(drawing, { strokes: ['ring'], areas: ['cheek'] }, translation(10, -5));
     expect(after.ink[0]).toBe(line);
     expect(after.ink[1]).toMatchObject({ id: 'ring', lineage: 'head', brush: ring.brush });
     expect([after.ink[1].points[0], after.ink[1].points[1]]).toEqual([90, 55]);
@@ -103,7 +99,7 @@ describe('changing', () => {
         fc.double({ min: 0.2, max: 5, noNaN: true }),
         fc.double({ min: -4, max: 4, noNaN: true }),
         (x, y, sx, sy, angle) => {
-          const map = after(about(scaled(sx, -sy), x, y), about(turned(angle), y, x));
+          const map = after(about(scaling(sx, -sy), x, y), about(rotation(angle), y, x));
           const back = transformStroke(transformStroke(ring, map), inverse(map));
           for (let i = 0; i < back.points.length; i++)
             expect(Math.abs(back.points[i] - ring.points[i])).toBeLessThan(0.01);
@@ -126,7 +122,7 @@ describe('changing', () => {
       [40, 40],
       [60, 40],
     ]);
-    const corner = transformStroke(stroke, about(turned(Math.PI / 2), 40, 40)).points;
+    const corner = transformStroke(stroke, about(rotation(Math.PI / 2), 40, 40)).points;
     expect(corner[0]).toBeCloseTo(40, 4);
     expect(corner[POINT_SIZE]).toBeCloseTo(40, 4);
     expect(corner[POINT_SIZE + 1]).toBeCloseTo(60, 4);

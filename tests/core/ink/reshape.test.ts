@@ -17,9 +17,7 @@ import {
   warpPoint,
   withImages,
 } from '../../../src/core/ink/index.ts';
-import { Loop } from '../../../src/core/ink/loop.ts';
-import { areaContains } from '../../../src/core/paint/index.ts';
-import { mapPoint } from '../../../src/core/picture/index.ts';
+import { mapPoint, PreparedRing, ringsContain } from '../../../src/core/plane/index.ts';
 import { MIRROR_WAYS, makeArea, POINT_SIZE, type Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
@@ -240,7 +238,7 @@ describe('a loop asked by many points', () => {
         beside(0.0589),
         (list, x, y) => {
           const path = Float32Array.from(list.flat());
-          expect(new Loop(path).contains(x, y)).toBe(areaContains([path], x, y));
+          expect(new PreparedRing(path).contains(x, y)).toBe(ringsContain([path], x, y));
         },
       ),
       { numRuns: 1000 },

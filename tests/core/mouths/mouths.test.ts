@@ -1,4 +1,5 @@
 /** Mouths by the trade's rules, and their place on the head. */
+
 import fc from 'fast-check';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { change, type Recipe } from '../../../src/core/history/index.ts';
@@ -18,7 +19,7 @@ import {
   sitMouths,
   takeForChart,
 } from '../../../src/core/mouths/index.ts';
-import { mapPoint } from '../../../src/core/picture/index.ts';
+import { mapPoint } from '../../../src/core/plane/index.ts';
 import { readingRows } from '../../../src/core/reading/index.ts';
 import { addDrawing, drawingName, drawingShown, totalFrames } from '../../../src/core/sheet/index.ts';
 import {

@@ -1,8 +1,8 @@
 /** Fence, sweep, daub, wipe, specks, refitting: what they touch and what they leave. */
+
 import { describe, expect, test } from 'vitest';
 import { plainBrush } from '../../../src/core/ink/index.ts';
 import {
-  areaSize,
   areaUnder,
   daubRings,
   fence,
@@ -15,6 +15,7 @@ import {
   sweep,
   wipe,
 } from '../../../src/core/paint/index.ts';
+import { ringsArea } from '../../../src/core/plane/index.ts';
 import { type Area, makeArea, type Stroke } from '../../../src/core/shot/index.ts';
 import { box, circle, strokeThrough } from '../../make.ts';
 
@@ -96,7 +97,7 @@ describe('pouring at a place', () => {
 describe('daub and wipe', () => {
   const path = Float32Array.from([160, 150, 12, 240, 150, 12]);
   test('daubed anywhere, a stroke has the brush’s own shape', () => {
-    const size = areaSize(daubRings(path, null));
+    const size = ringsArea(daubRings(path, null));
     expect(Math.abs(size - (80 * 24 + Math.PI * 144))).toBeLessThan(40);
   });
   test('staying inside it is only where paint or line already is', () => {
@@ -127,7 +128,7 @@ describe('daub and wipe', () => {
       expect(Math.abs(all - value)).toBeLessThan(0.01);
     const size = 199.8 * 160.2;
     const gone = wipe([square], Float32Array.from([120, 100, 10]));
-    expect(size - areaSize(gone[0].rings)).toBeCloseTo(Math.PI * 100, -1);
+    expect(size - ringsArea(gone[0].rings)).toBeCloseTo(Math.PI * 100, -1);
   });
   test('wiped paint is gone under the brush and stays beside it; areas not touched are the very same', () => {
     const paint = [makeArea('coat', [loop(120, 150, 50)]), makeArea('scarf', [loop(280, 150, 40)])];

@@ -1,4 +1,5 @@
 /** A layer painted after one drawing: carried areas, what the hand has settled, doubts, holes. */
+
 import { describe, expect, test } from 'vitest';
 import { plainBrush } from '../../../src/core/ink/index.ts';
 import {
@@ -14,9 +15,9 @@ import {
   paintThroughLayer,
   pourAt,
   regionMap,
-  ringsBox,
   type ThroughJob,
 } from '../../../src/core/paint/index.ts';
+import { ringsBox } from '../../../src/core/plane/index.ts';
 import { type Area, makeArea, makeDrawing, makeLayer, makeShot, type Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 

@@ -1,9 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  areaContains,
   areaOf,
-  areaSize,
   areaUnder,
   PLAIN_PAINT,
   pour,
@@ -12,6 +10,7 @@ import {
   regionRings,
   takeOff,
 } from '../../../src/core/paint/index.ts';
+import { ringsArea, ringsContain } from '../../../src/core/plane/index.ts';
 import { makeArea } from '../../../src/core/shot/index.ts';
 import { nodePainter, raster } from '../../canvas.ts';
 import { box, circle, strokeThrough } from '../../make.ts';
@@ -27,13 +26,13 @@ describe('the region map', () => {
   });
   test('paint runs under the line to its middle', () => {
     const map = regionMap(box(100, 80, 120), W, H);
-    const size = areaSize(regionRings(map, regionAt(map, 160, 140), 0));
+    const size = ringsArea(regionRings(map, regionAt(map, 160, 140), 0));
     // The middle of the line encloses 120 x 120; the clear inside is only 110 x 110.
     expect(Math.abs(size - 120 * 120)).toBeLessThan(0.02 * 120 * 120);
     // And as much farther as is asked, but never out from under it.
-    const farther = areaSize(regionRings(map, regionAt(map, 160, 140), 2));
+    const farther = ringsArea(regionRings(map, regionAt(map, 160, 140), 2));
     expect(Math.abs(farther - 124 * 124)).toBeLessThan(0.02 * 124 * 124);
-    expect(areaSize(regionRings(map, regionAt(map, 160, 140), 40))).toBeLessThan(130 * 130);
+    expect(ringsArea(regionRings(map, regionAt(map, 160, 140), 40))).toBeLessThan(130 * 130);
   });
   test('no pixel of the paper is without a region', () => {
     const map = regionMap([...box(40, 40, 100), circle(250, 150, 60)], W, H);
@@ -58,8 +57,8 @@ describe('the region map', () => {
     const map = regionMap([circle(200, 150, 100), circle(200, 150, 40)], W, H);
     const rings = regionRings(map, regionAt(map, 130, 150));
     expect(rings).toHaveLength(2);
-    expect(areaContains(rings, 200, 150)).toBe(false);
-    expect(areaContains(rings, 130, 150)).toBe(true);
+    expect(ringsContain(rings, 200, 150)).toBe(false);
+    expect(ringsContain(rings, 130, 150)).toBe(true);
   });
   test('off the paper there is no region', () => {
     expect(regionAt(regionMap([], W, H), -3, 20)).toBe(0);
@@ -77,7 +76,7 @@ describe('the region map', () => {
           150,
         );
         let sum = 0;
-        for (let label = 1; label <= map.count; label++) sum += areaSize(regionRings(map, label, 0));
+        for (let label = 1; label <= map.count; label++) sum += ringsArea(regionRings(map, label, 0));
         expect(Math.abs(sum - 200 * 150)).toBeLessThan(0.02 * 200 * 150);
       }),
       { numRuns: 60 },

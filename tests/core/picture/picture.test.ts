@@ -1,15 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { plainBrush, plainPencil } from '../../../src/core/ink/index.ts';
-import {
-  after,
-  inverse,
-  leftOut,
-  type Matrix,
-  mapPoint,
-  scaleOf,
-  seenBox,
-  shownCells,
-} from '../../../src/core/picture/index.ts';
+import { leftOut, seenBox, shownCells } from '../../../src/core/picture/index.ts';
+import { after, inverse, type Matrix, mapPoint, scaleOf } from '../../../src/core/plane/index.ts';
 import { makeLayer, newId, paletteAt } from '../../../src/core/shot/index.ts';
 import { frameOf, nodePainter, raster } from '../../canvas.ts';
 import { cellOf, circle, smallShot } from '../../make.ts';

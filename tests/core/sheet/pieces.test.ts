@@ -1,4 +1,5 @@
 /** Pieces across layers, drawings on and off the sheet, layers made of layers, time in the whole shot: the rules by example. */
+
 import { beforeEach, describe, expect, test } from 'vitest';
 import { change, type Recipe } from '../../../src/core/history/index.ts';
 import {
@@ -19,7 +20,6 @@ import {
   makeOwn,
   markerAt,
   mergeDown,
-  moveClip,
   moveNotes,
   movePiece,
   nameFrame,
@@ -57,6 +57,7 @@ import {
   makeDrawing,
   makeLayer,
   makeTrack,
+  moveClip,
   paletteAt,
   type Shot,
 } from '../../../src/core/shot/index.ts';

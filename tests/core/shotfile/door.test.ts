@@ -1,10 +1,12 @@
 /** The door is as wide as the house, and no wider: what is made can be carried, and what cannot be is refused in a sentence. */
+
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import { change, History } from '../../../src/core/history/index.ts';
-import { moved, scaled, transformDrawn } from '../../../src/core/ink/index.ts';
+import { transformDrawn } from '../../../src/core/ink/index.ts';
 import { makeChart } from '../../../src/core/mouths/index.ts';
 import { addPalette, addSwatch, takePalettes } from '../../../src/core/paint/index.ts';
+import { scaling, translation } from '../../../src/core/plane/index.ts';
 import { addTraceOver, duplicateLayer } from '../../../src/core/sheet/index.ts';
 import { BadFile, LIMITS, Refused, type Shot } from '../../../src/core/shot/index.ts';
 import {
@@ -246,13 +248,13 @@ describe('edits obey the bounds of the file', () => {
     const { shot, drawing } = smallShot();
     const far = (map: Parameters<typeof transformDrawn>[1]) => (draft: Shot) =>
       void Object.assign(draft.drawings[drawing.id], transformDrawn(drawing, map));
-    refused(shot, far(scaled(1e7, 1e7)));
-    refused(shot, far(moved(3e8, 0)));
-    refused(shot, far(scaled(Number.NaN, 1)));
+    refused(shot, far(scaling(1e7, 1e7)));
+    refused(shot, far(translation(3e8, 0)));
+    refused(shot, far(scaling(Number.NaN, 1)));
     refused(shot, (draft) => void draft.drawings[drawing.id].ink.push(circle(3e8, 0, 5)));
     refused(shot, (draft) => void (draft.layers[0].opacity = Number.NaN));
     refused(shot, (draft) => void (draft.title = 'x'.repeat(200)));
     refused(shot, (draft) => void (draft.guides.horizon = 3e8));
-    expect(new History(shot).change('fine', far(moved(40, 5)))).not.toBeNull();
+    expect(new History(shot).change('fine', far(translation(40, 5)))).not.toBeNull();
   });
 });

@@ -1,13 +1,12 @@
 /** Clips cut, moved and copied: none swallows another, and what is heard stays where it was heard. */
+
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { change, type Recipe } from '../../../src/core/history/index.ts';
 import { empty, insertTime, retimeLayer } from '../../../src/core/sheet/index.ts';
-import { makeClip, makeTrack, newId, type Shot } from '../../../src/core/shot/index.ts';
+import { clipSeconds, findClip, makeClip, makeTrack, newId, type Shot } from '../../../src/core/shot/index.ts';
 import {
-  clipSeconds,
   duplicateClip,
-  findClip,
   layClip,
   mix,
   placeClip,

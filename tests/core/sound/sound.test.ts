@@ -1,19 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { type Clip, makeClip, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
 import {
+  type Clip,
   clipEnd,
   clipStarts,
+  isHeard,
+  makeClip,
+  makeTrack,
+  type Shot,
+  soundEnd,
+  timeInSound,
+} from '../../../src/core/shot/index.ts';
+import {
   FOLEY,
   faultsOf,
-  isHeard,
   PEAK_RATE,
   peakBetween,
   peaksOf,
   readWav,
   resample,
-  soundEnd,
-  timeInSound,
   toMono,
   toStereo,
   writeWav,

@@ -2,18 +2,8 @@ import { useCommand } from '../../commands/context.ts';
 import { EdgeChooser, RegionChooser } from '../../paint/RegionChooser.tsx';
 import { SwatchChooser } from '../../paint/SwatchChooser.tsx';
 import { Slide } from '../../parts/Slide.tsx';
-import { useOpenShot, useView } from '../../session/open-shot.ts';
-import type { ToolSettings } from '../../session/view-state.ts';
+import { useTool } from '../use-tool.ts';
 import { Choice, Option, Tick } from './parts.tsx';
-
-/** The settings of a tool of paint, and changing them. */
-export function useTool<K extends 'pour' | 'sweep' | 'daub' | 'wipe' | 'recolour' | 'take'>(tool: K) {
-  const { view } = useOpenShot();
-  const settings = useView((state) => state.tools[tool]);
-  const set = (part: Partial<ToolSettings[K]>) =>
-    view.setState(({ tools }) => ({ tools: { ...tools, [tool]: { ...tools[tool], ...part } } }));
-  return [settings, set] as const;
-}
 
 export function PourOptions() {
   const [{ as }, set] = useTool('pour');

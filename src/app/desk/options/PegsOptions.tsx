@@ -1,5 +1,5 @@
-import { about, allOf, boxOf, scaled, turned } from '../../../core/ink/index.ts';
-import { after, type Matrix, mapPoint } from '../../../core/picture/index.ts';
+import { allOf, boxOf } from '../../../core/ink/index.ts';
+import { about, after, type Matrix, mapPoint, rotation, scaling } from '../../../core/plane/index.ts';
 import { useCommand } from '../../commands/context.ts';
 import { Button } from '../../parts/Button.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
@@ -32,7 +32,7 @@ export function PegsOptions() {
               value={0}
               min={-360}
               max={360}
-              onDone={(degrees) => change(turned((degrees * Math.PI) / 180))}
+              onDone={(degrees) => change(rotation((degrees * Math.PI) / 180))}
             />
           </Option>
           <Option name="Scale">
@@ -41,7 +41,7 @@ export function PegsOptions() {
               value={100}
               min={5}
               max={2000}
-              onDone={(per) => change(scaled(per / 100, per / 100))}
+              onDone={(per) => change(scaling(per / 100, per / 100))}
             />
           </Option>
         </>

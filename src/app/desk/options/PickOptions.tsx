@@ -1,6 +1,5 @@
 import More from 'lucide-react/icons/ellipsis';
-import { about, scaled, turned } from '../../../core/ink/index.ts';
-import type { Matrix } from '../../../core/picture/index.ts';
+import { about, type Matrix, rotation, scaling } from '../../../core/plane/index.ts';
 import { LIMITS } from '../../../core/shot/index.ts';
 import { useCommands } from '../../commands/context.ts';
 import { type MenuPlan, menuOf } from '../../commands/menu.ts';
@@ -92,7 +91,7 @@ export function PickOptions() {
               value={100}
               min={2}
               max={5000}
-              onDone={(value) => value !== 100 && changeAbout('scale', scaled(value / 100, value / 100))}
+              onDone={(value) => value !== 100 && changeAbout('scale', scaling(value / 100, value / 100))}
             />
           </Option>
           <Option name="Turn">
@@ -101,7 +100,7 @@ export function PickOptions() {
               value={0}
               min={-360}
               max={360}
-              onDone={(value) => value !== 0 && changeAbout('turn', turned((value * Math.PI) / 180))}
+              onDone={(value) => value !== 0 && changeAbout('turn', rotation((value * Math.PI) / 180))}
             />
           </Option>
           <Option name="Name">

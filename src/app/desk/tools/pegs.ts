@@ -1,6 +1,6 @@
 import PegsIcon from 'lucide-react/icons/scaling';
-import { moved, strokeAt } from '../../../core/ink/index.ts';
-import { after, inverse, type Matrix, mapPoint } from '../../../core/picture/index.ts';
+import { strokeAt } from '../../../core/ink/index.ts';
+import { after, inverse, type Matrix, mapPoint, translation } from '../../../core/plane/index.ts';
 import type { Id } from '../../../core/shot/index.ts';
 import { pegsOf } from '../../session/ghost-settings.ts';
 import { ghostDrawings } from '../ghost-wishes.ts';
@@ -20,7 +20,7 @@ function ghostAt(desk: ToolDesk, x: number, y: number): Id | null {
   return null;
 }
 
-/** Takes a ghost off its pegs: moved by itself under the drawing, to trace from it. */
+/** Takes a ghost off its pegs: translation by itself under the drawing, to trace from it. */
 export const pegs: Tool = {
   id: 'pegs',
   name: 'Off pegs',
@@ -41,7 +41,7 @@ export const pegs: Tool = {
     return {
       move(samples) {
         const { x, y } = samples.at(-1) ?? sample;
-        setPegs(view, id, after(was, moved(x - sample.x, y - sample.y)));
+        setPegs(view, id, after(was, translation(x - sample.x, y - sample.y)));
       },
       up() {},
       cancel: () => setPegs(view, id, was),

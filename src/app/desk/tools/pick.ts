@@ -1,6 +1,7 @@
 import PickIcon from 'lucide-react/icons/mouse-pointer-2';
-import { moved, type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
+import { type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
+import { translation } from '../../../core/plane/index.ts';
 import { type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
 import { changePicked, pickedNow, setPicked } from '../picked.ts';
 import { fenceLook } from './fence.ts';
@@ -8,7 +9,7 @@ import type { Gesture, Tool, ToolDesk } from './tool.ts';
 
 /** A line is hit this near to its ink, screen pixels. */
 const REACH = 5;
-/** A pen that moved less than this pressed, it did not drag. Screen pixels. */
+/** A pen that translation less than this pressed, it did not drag. Screen pixels. */
 const PRESS = 3;
 
 type At = { x: number; y: number };
@@ -44,18 +45,18 @@ export const pick: Tool = {
   },
 };
 
-/** What is picked follows the pen; it is moved when the pen is lifted. */
+/** What is picked follows the pen; it is translation when the pen is lifted. */
 function drag(desk: ToolDesk, start: At): Gesture {
   let by: At = { x: 0, y: 0 };
   return {
     move(samples) {
       const last = samples.at(-1) ?? start;
       by = { x: last.x - start.x, y: last.y - start.y };
-      desk.view.setState({ changing: moved(by.x, by.y) });
+      desk.view.setState({ changing: translation(by.x, by.y) });
     },
     up() {
       desk.view.setState({ changing: null });
-      if (Math.hypot(by.x, by.y) * desk.zoom >= PRESS) changePicked(desk, 'move', moved(by.x, by.y));
+      if (Math.hypot(by.x, by.y) * desk.zoom >= PRESS) changePicked(desk, 'move', translation(by.x, by.y));
     },
     cancel() {
       desk.view.setState({ changing: null });

@@ -1,4 +1,5 @@
-import type { Clip, Id, Shot, Track } from '../shot/model.ts';
+/** When clips sound, and moving one. */
+import type { Clip, Id, Shot, Track } from './model.ts';
 
 /** How long a clip sounds, seconds. */
 export function clipSeconds(clip: Clip): number {
@@ -54,4 +55,10 @@ export function soundTime(clip: Clip, into: number): number {
 /** Seconds from one repetition of a looped clip to the next. */
 export function loopPeriod(clip: Clip): number {
   return Math.max(1e-3, clip.out - clip.in - (clip.loop?.join ?? 0));
+}
+
+/** Moves a clip to begin on a frame; a pinned one stays pinned, that much further from its drawing. */
+export function moveClip(clip: Clip, frame: number): void {
+  if (clip.pin) clip.pin.offset += frame - clip.frame;
+  clip.frame = frame;
 }

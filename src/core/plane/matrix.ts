@@ -1,15 +1,32 @@
-/** Plane affine maps as the six numbers a canvas takes: x' = a x + c y + e, y' = b x + d y + f. */
-import type { Bounds } from '../ink/outline.ts';
-
+/** Affine maps of the plane as the six numbers a canvas takes: x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
 
 export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
+
+export const translation = (dx: number, dy: number): Matrix => [1, 0, 0, 1, dx, dy];
+
+export const scaling = (sx: number, sy = sx): Matrix => [sx, 0, 0, sy, 0, 0];
+
+/** @param angle radians; clockwise where y points down, as on the paper */
+export const rotation = (angle: number): Matrix => [
+  Math.cos(angle),
+  Math.sin(angle),
+  -Math.sin(angle),
+  Math.cos(angle),
+  0,
+  0,
+];
 
 /** The map that does `first`, then `then`. */
 export function after(first: Matrix, then: Matrix): Matrix {
   const [a, b, c, d, e, f] = first;
   const [A, B, C, D, E, F] = then;
   return [A * a + C * b, B * a + D * b, A * c + C * d, B * c + D * d, A * e + C * f + E, B * e + D * f + F];
+}
+
+/** A map done about a point that stays where it is. */
+export function about(map: Matrix, x: number, y: number): Matrix {
+  return after(after(translation(-x, -y), map), translation(x, y));
 }
 
 /** @throws RangeError when the map flattens the plane. */
@@ -24,29 +41,17 @@ export function mapPoint(m: Matrix, x: number, y: number): [number, number] {
   return [m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5]];
 }
 
+/** A copy of points with their first two numbers mapped. @param stride numbers a point */
+export function mapPoints(m: Matrix, points: Float32Array, stride: number): Float32Array {
+  const out = points.slice();
+  for (let i = 0; i < out.length; i += stride) {
+    out[i] = m[0] * points[i] + m[2] * points[i + 1] + m[4];
+    out[i + 1] = m[1] * points[i] + m[3] * points[i + 1] + m[5];
+  }
+  return out;
+}
+
 /** Lengths grow by this under the map (square root of the area's growth). */
 export function scaleOf(m: Matrix): number {
   return Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
-}
-
-export function scaling(by: number): Matrix {
-  return [by, 0, 0, by, 0, 0];
-}
-
-/** The upright box around a box under the map. */
-export function mapBounds(m: Matrix, { minX, minY, maxX, maxY }: Bounds): Bounds {
-  const out = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (const [x, y] of [
-    [minX, minY],
-    [maxX, minY],
-    [minX, maxY],
-    [maxX, maxY],
-  ]) {
-    const [px, py] = mapPoint(m, x, y);
-    out.minX = Math.min(out.minX, px);
-    out.maxX = Math.max(out.maxX, px);
-    out.minY = Math.min(out.minY, py);
-    out.maxY = Math.max(out.maxY, py);
-  }
-  return out;
 }

@@ -1,0 +1,44 @@
+/** What painting needs of its surroundings: the calls of a 2D canvas, and what only a browser or Node can make. */
+import type { Id } from '../shot/model.ts';
+
+/** The part of a path that is needed. */
+export interface PathLike {
+  moveTo(x: number, y: number): void;
+  lineTo(x: number, y: number): void;
+  closePath(): void;
+}
+
+/** The part of a 2D canvas context that is needed. */
+export interface PaintContext {
+  fillStyle: unknown;
+  globalAlpha: number;
+  globalCompositeOperation: string;
+  filter: string;
+  readonly canvas: { width: number; height: number };
+  getTransform(): { a: number; b: number; c: number; d: number; e: number; f: number };
+  save(): void;
+  restore(): void;
+  setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
+  fill(path: never, rule?: 'nonzero' | 'evenodd'): void;
+  fillRect(x: number, y: number, width: number, height: number): void;
+  clearRect(x: number, y: number, width: number, height: number): void;
+  drawImage(image: never, x: number, y: number, width: number, height: number): void;
+}
+
+/** A picture with its size, as the surroundings hold it. */
+export interface PaintImage {
+  image: object;
+  width: number;
+  height: number;
+}
+
+/** What the surroundings lend to the painter. */
+export interface PaintTools {
+  newPath(): PathLike;
+  /** A picture of these pixels (red, green, blue, alpha). */
+  pixels(data: Uint8ClampedArray<ArrayBuffer>, width: number, height: number): object;
+  /** A decoded reference picture, or null while it is not there. */
+  picture(asset: Id, index: number): PaintImage | null;
+  /** A clear canvas of this size to gather a see-through layer on. */
+  scratch(width: number, height: number): { image: object; context: PaintContext };
+}
