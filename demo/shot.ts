@@ -1,6 +1,6 @@
 /** The demo shot "Lamp at the corner", made from code and drawn keys. */
 import { holdsFromDelays, pictureExposures } from '../src/core/reference/index.ts';
-import { pinClip, runAt } from '../src/core/sheet/index.ts';
+import { exposureAt, pinClip } from '../src/core/sheet/index.ts';
 import {
   type Asset,
   type Id,
@@ -135,8 +135,8 @@ function makeShot(): Shot {
   readLine(shot);
   mouthsOf(shot, keeperLayer(shot).id);
   // The click belongs to the drawing on which the pole meets the lamp, wherever that is moved.
-  const meets = runAt(keeperLayer(shot).exposures, CLICK_AT - 1)!;
-  pinClip(shot, shot.tracks[1].clips[0], meets.exposure.id);
+  const meets = exposureAt(keeperLayer(shot).exposures, CLICK_AT - 1)!;
+  pinClip(shot, shot.tracks[1].clips[0].id, meets.exposure.id);
   return shot;
 }
 

@@ -37,8 +37,8 @@ import {
   retimeLayer,
   retimeSpan,
   reverse,
-  roundByDrawings,
-  roundByFrames,
+  rotateByDrawings,
+  rotateByFrames,
   type Span,
   setHold,
   setHolds,
@@ -110,10 +110,10 @@ export const TIMING: Record<string, Operation> = {
     thereAndBack(all, from, to, (['once', 'home', 'twice'] as const)[Math.abs(by) % 3]),
   ),
   repeat: over((all, from, to, by) => repeatTo(all, from, to, 20 + 2 * by)),
-  'round by drawings': over(roundByDrawings),
+  'round by drawings': over(rotateByDrawings),
   'round by frames': (shot, dice) => {
     const { layers, from, to } = spanBy(shot, dice);
-    for (const id of layers) retimeLayer(shot, id, (all) => roundByFrames(all, from, to, dice.by));
+    for (const id of layers) retimeLayer(shot, id, (all) => rotateByFrames(all, from, to, dice.by));
   },
   'shift a span': (shot, dice) => void pushSpan(shot, spanBy(shot, dice), dice.by),
   'frames in': (shot, dice) =>
@@ -217,6 +217,6 @@ export const BESIDE: Record<string, Operation> = {
   pin: (shot, dice) => {
     const [exposure] = layerBy(shot, dice).exposures.slice(dice.frame % 5);
     const [clip] = shot.tracks.flatMap(({ clips }) => clips);
-    if (clip) pinClip(shot, clip, dice.by < -6 || !exposure ? null : exposure.id);
+    if (clip) pinClip(shot, clip.id, dice.by < -6 || !exposure ? null : exposure.id);
   },
 };

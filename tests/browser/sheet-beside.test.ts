@@ -1,6 +1,6 @@
 /** What stands beside the drawings, and the sheet's columns, length and tray, by hand. */
 import { afterEach, describe, expect, test } from 'vitest';
-import { starts } from '../../src/core/sheet/index.ts';
+import { startFrames } from '../../src/core/sheet/index.ts';
 import { type Animator, drawingsOf } from './hands.ts';
 import { withAnimator } from './session.ts';
 
@@ -144,7 +144,7 @@ describe('the rest of the sheet', () => {
     await animator.hand.text('“Clean” is merged into “Rough”');
     const shot = await animator.shot();
     expect(shot.layers.map(({ name }) => name)).toEqual(['Rough']);
-    expect([...starts(shot.layers[0].exposures)].slice(0, 6)).toEqual([0, 3, 4, 6, 8, 9]);
+    expect([...startFrames(shot.layers[0].exposures)].slice(0, 6)).toEqual([0, 3, 4, 6, 8, 9]);
     await animator.undo();
     expect(await animator.sheetOf('Clean')).toBe('1x4 2x4 3x4 4x4 5x4');
   });

@@ -1,6 +1,6 @@
 /** Timing by hand, the jobs of the sheet: pen and keys on the real application; every step is what the shot file then says. */
 import { afterEach, describe, expect, test } from 'vitest';
-import { starts, totalFrames } from '../../src/core/sheet/index.ts';
+import { startFrames, totalFrames } from '../../src/core/sheet/index.ts';
 import { type Animator, layerNamed } from './hands.ts';
 import { withAnimator } from './session.ts';
 
@@ -43,7 +43,7 @@ describe('roughed, spread, moved', () => {
       await animator.drag(await animator.cell('Clean', from, 0.4), await animator.cell('Clean', to, 0.4));
     }
     const { exposures } = layerNamed(await animator.shot(), 'Clean');
-    expect([...starts(exposures)].slice(0, 5).map((start) => start + 1)).toEqual([1, 7, 13, 19, 27]);
+    expect([...startFrames(exposures)].slice(0, 5).map((start) => start + 1)).toEqual([1, 7, 13, 19, 27]);
     await animator.hand.key('Space');
     await animator.page.waitForFunction(() => /fps · \d+ dropped/.test(document.body.innerText));
     await animator.hand.key('Space');

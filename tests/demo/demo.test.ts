@@ -11,7 +11,7 @@ import { isFirstPass, redoPlans } from '../../src/core/between/index.ts';
 import { mouthDrift } from '../../src/core/mouths/index.ts';
 import { drawingsAlong, faultsOf, regionMap } from '../../src/core/paint/index.ts';
 import { readingRows } from '../../src/core/reading/index.ts';
-import { shownRun, totalFrames } from '../../src/core/sheet/index.ts';
+import { shownExposure, totalFrames } from '../../src/core/sheet/index.ts';
 
 const { shot: demo } = makeDemo();
 const mouthLayer = demo.layers.find(({ name }) => name === 'Mouth')!;
@@ -96,7 +96,7 @@ describe('the sheet of the demo', () => {
     expect(drawings).toHaveLength(4);
     expect(layer.afterLast).toBe('repeats');
     const shown = (frame: number) => {
-      const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+      const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
       return cell?.kind === 'drawing' ? drawings.findIndex(({ id }) => id === cell.drawing) : -1;
     };
     const lit = source.lampLightsAtFrame - 1;

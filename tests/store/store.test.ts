@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import '../locks.ts';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import type { History } from '../../src/core/history/index.ts';
-import { repeatTo, retimeLayer, roundByFrames, writeNote } from '../../src/core/sheet/index.ts';
+import { repeatTo, retimeLayer, rotateByFrames, writeNote } from '../../src/core/sheet/index.ts';
 import type { Shot } from '../../src/core/shot/index.ts';
 import {
   addShot,
@@ -93,7 +93,7 @@ describe('keeping', () => {
     const id = history.shot.layers.at(-1)!.id;
     keeper.append(history.change('repeat', (shot) => retimeLayer(shot, id, (all) => repeatTo(all, 0, 1, 900)))!);
     keeper.append(history.change('note', (shot) => writeNote(shot, 3, 'plum', 'sure?'))!);
-    keeper.append(history.change('round', (shot) => retimeLayer(shot, id, (all) => roundByFrames(all, 0, 900, 3)))!);
+    keeper.append(history.change('round', (shot) => retimeLayer(shot, id, (all) => rotateByFrames(all, 0, 900, 3)))!);
     await keeper.settled();
     expect(await kept(history.shot.id)).toEqual(history.shot);
     await keeper.close();

@@ -5,7 +5,7 @@ import Draw from 'lucide-react/icons/pen-line';
 import Plus from 'lucide-react/icons/plus';
 import { useStore } from 'zustand';
 import { isBlank, isOurs } from '../../core/between/index.ts';
-import { CHART_PRESETS, drawingShown, spacingSays, type TimingChart } from '../../core/sheet/index.ts';
+import { CHART_PRESETS, drawingShown, spacingInWords, type TimingChart } from '../../core/sheet/index.ts';
 import { chartInHand, space, stalePlans } from '../commands/between.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { db } from '../library.ts';
@@ -55,7 +55,7 @@ function SpacingMenu({ chart }: { chart: TimingChart }) {
           aria-label="Ways of spacing"
           className="flex h-6 items-center gap-1 rounded px-1.5 text-second hover:bg-wash/70 hover:text-ink"
         >
-          {spacingSays(spacings) || 'no ticks yet'}
+          {spacingInWords(spacings) || 'no ticks yet'}
           <Ellipsis size={14} />
         </button>
       }

@@ -1,7 +1,7 @@
 /** The followed points' places on the drawings around the playhead. */
 import { useEffect, useState } from 'react';
 import type { FollowedPlace } from '../../core/between/index.ts';
-import { runs } from '../../core/sheet/index.ts';
+import { placedExposures } from '../../core/sheet/index.ts';
 import type { Drawing, Id, Shot } from '../../core/shot/index.ts';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import type { FollowedPoint, Selection } from '../session/view-state.ts';
@@ -20,7 +20,7 @@ export interface FollowedArc {
 function drawingsAround(shot: Shot, layerId: Id, frame: number, selection: Selection | null) {
   const layer = shot.layers.find(({ id }) => id === layerId);
   const all: { drawing: Drawing; frame: number }[] = [];
-  for (const { exposure, start } of layer ? runs(layer.exposures) : []) {
+  for (const { exposure, start } of layer ? placedExposures(layer.exposures) : []) {
     const drawing = exposure.cell?.kind === 'drawing' ? shot.drawings[exposure.cell.drawing] : null;
     if (drawing && drawing.ink.length > 0 && all.at(-1)?.drawing.id !== drawing.id) all.push({ drawing, frame: start });
   }

@@ -1,6 +1,6 @@
 import type { Entry } from '../session/view-state.ts';
 import type { CommandContext } from './register.ts';
-import { chosenOrRun } from './timed.ts';
+import { chosenOrExposure } from './timed.ts';
 
 /** Opens the little field on the sheet for what is in hand now. Playing ends: one writes against a frame. */
 export function beginEntry(
@@ -12,6 +12,6 @@ export function beginEntry(
   const { view, player } = context;
   if (player.state.getState().state !== 'rest') player.stop();
   const { frame, layerId, noteColour } = view.getState();
-  const span = kind === 'hold' ? chosenOrRun(context) : null;
+  const span = kind === 'hold' ? chosenOrExposure(context) : null;
   view.setState({ entry: { kind, text, at: { frame, layerId, colour: noteColour, span, ...over } } });
 }

@@ -8,7 +8,7 @@ import {
   chartsIn,
   dropTick,
   setSpacings,
-  spacingSays,
+  spacingInWords,
   type TimingChart,
 } from '../../core/sheet/index.ts';
 import type { Id } from '../../core/shot/index.ts';
@@ -56,7 +56,7 @@ export function space(
 function spaceNext(context: CommandContext): void {
   const chart = chartInHand(context);
   const ways = CHART_PRESETS.filter(({ count }) => count === null);
-  const now = chart ? spacingSays(chart.ticks.map(({ spacing }) => spacing)) : '';
+  const now = chart ? spacingInWords(chart.ticks.map(({ spacing }) => spacing)) : '';
   const next = ways[(ways.findIndex(({ name }) => name === now) + 1) % ways.length];
   space(context, next);
 }

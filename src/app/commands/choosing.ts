@@ -15,7 +15,7 @@ import { columnIds } from '../sheet/geometry.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
-import { chosen, chosenOrRun, timed } from './timed.ts';
+import { chosen, chosenOrExposure, timed } from './timed.ts';
 
 /** The piece in hand, and the shot it comes from. */
 const inHand = createStore<{ piece: Piece | null; shotId: Id }>(() => ({ piece: null, shotId: '' }));
@@ -72,7 +72,7 @@ function chooseLayers(ids: (context: CommandContext) => Id[]) {
 }
 
 function take(context: CommandContext): boolean {
-  const span = chosenOrRun(context);
+  const span = chosenOrExposure(context);
   if (!span) return false;
   inHand.setState({ piece: takePiece(context.session.shot, span), shotId: context.session.shot.id });
   return true;
@@ -80,7 +80,7 @@ function take(context: CommandContext): boolean {
 
 function cut(label: string, off: typeof emptySpan) {
   return (context: CommandContext) => {
-    const span = chosenOrRun(context);
+    const span = chosenOrExposure(context);
     if (span && take(context)) timed(context, span.layers, label, (shot) => off(shot, span));
   };
 }
@@ -108,7 +108,7 @@ function put(label: string, how: 'in' | 'over', as: 'reuse' | 'new') {
 }
 
 const somethingInHand = () => inHand.getState().piece !== null;
-const hasSpan = (context: CommandContext) => chosenOrRun(context) !== null;
+const hasSpan = (context: CommandContext) => chosenOrExposure(context) !== null;
 
 export const choosingCommands: Command[] = [
   { id: 'choose-up', name: 'Choose a frame up', group: 'Choosing', keys: ['Shift+ArrowUp'], run: extend(-1, 0) },

@@ -5,6 +5,7 @@ import {
   drawingShown,
   drawingsIn,
   exposeAgain,
+  exposureAt,
   exposuresOf,
   layerOf,
   makeOwn,
@@ -12,7 +13,6 @@ import {
   removeUnused,
   renumber,
   repeatSpan,
-  runAt,
   setExposures,
   splitHold,
   stepByDrawing,
@@ -21,10 +21,10 @@ import {
 } from '../../core/sheet/index.ts';
 import { type Id, type Role, type Shot, STAGES, type Stage } from '../../core/shot/index.ts';
 import { beginEntry } from './begin-entry.ts';
-import { layerInHand, runInHand, whyNotDraw } from './layer-in-hand.ts';
+import { exposureInHand, layerInHand, whyNotDraw } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
-import { chosen, chosenOrRun, hasAny, hasCell, timed } from './timed.ts';
+import { chosen, chosenOrExposure, hasAny, hasCell, timed } from './timed.ts';
 
 /** Puts a new drawing on the sheet and goes to it. */
 function addNew(label: string, make: (shot: Shot, layerId: Id, frame: number, hold: number) => unknown) {
@@ -37,11 +37,11 @@ function addNew(label: string, make: (shot: Shot, layerId: Id, frame: number, ho
       if (why) context.say(why);
       return;
     }
-    const run = runAt(layer.exposures, frame);
-    const onFirst = run?.exposure.cell && run.start === frame;
+    const placed = exposureAt(layer.exposures, frame);
+    const onFirst = placed?.exposure.cell && placed.start === frame;
     const done = timed(context, [layer.id], label, (shot) => void make(shot, layer.id, frame, newHold));
     // On the first frame of a hold the new drawing stands after it; elsewhere it begins right here.
-    if (done && onFirst) goToFrame(context, frame + run.exposure.frames);
+    if (done && onFirst) goToFrame(context, frame + placed.exposure.frames);
   };
 }
 
@@ -84,15 +84,15 @@ function reuse(context: CommandContext): void {
     context.say('There is no drawing before this frame to use again.');
     return;
   }
-  const run = runAt(layer.exposures, frame);
+  const placed = exposureAt(layer.exposures, frame);
   const done = timed(context, [layer.id], `use drawing ${drawing.number} again`, (shot) =>
-    exposeAgain(shot, layer.id, shown && run ? run.start : frame, drawing.id, newHold),
+    exposeAgain(shot, layer.id, shown && placed ? placed.start : frame, drawing.id, newHold),
   );
-  if (done && shown && run) goToFrame(context, run.start + run.exposure.frames);
+  if (done && shown && placed) goToFrame(context, placed.start + placed.exposure.frames);
 }
 
 function separate(context: CommandContext): void {
-  const span = chosenOrRun(context);
+  const span = chosenOrExposure(context);
   if (!span) return;
   let made = 0;
   timed(context, span.layers, 'make its own', (shot) => {
@@ -107,19 +107,19 @@ function separate(context: CommandContext): void {
 function split(room: boolean) {
   return (context: CommandContext) => {
     const layer = layerInHand(context);
-    const run = runInHand(context);
-    if (!layer || !run?.exposure.cell) return;
-    if (run.exposure.frames < 2 && !room) {
+    const placed = exposureInHand(context);
+    if (!layer || !placed?.exposure.cell) return;
+    if (placed.exposure.frames < 2 && !room) {
       context.say('This drawing is held one frame. Split with room (Shift H) makes it two.');
       return;
     }
     let at = 0;
     const done = timed(context, [layer.id], 'split hold', (shot) => {
       const target = layerOf(shot, layer.id);
-      const roomy = withRoom(exposuresOf(target), run.index);
+      const roomy = withRoom(exposuresOf(target), placed.index);
       const made = newDrawing(shot, layer.id);
-      setExposures(shot, target, splitHold(roomy, run.index, { kind: 'drawing', drawing: made.id })!);
-      at = run.start + Math.ceil(roomy[run.index].frames / 2);
+      setExposures(shot, target.id, splitHold(roomy, placed.index, { kind: 'drawing', drawing: made.id })!);
+      at = placed.start + Math.ceil(roomy[placed.index].frames / 2);
     });
     if (done) goToFrame(context, at);
   };

@@ -1,6 +1,6 @@
 /** What was written into the little field on the sheet, taken where it was begun and nowhere else. */
 import { writeSound } from '../../core/reading/index.ts';
-import { drawingNamed, drawingShown, nameFrame, runAt, writeDrawing, writeNote } from '../../core/sheet/index.ts';
+import { drawingNamed, drawingShown, exposureAt, nameFrame, writeDrawing, writeNote } from '../../core/sheet/index.ts';
 import { type Layer, LIMITS } from '../../core/shot/index.ts';
 import type { Entry } from '../session/view-state.ts';
 import { hold } from './holds.ts';
@@ -64,8 +64,8 @@ function takeDrawing(context: CommandContext, entry: Entry, words: string): Entr
     return null;
   }
   const there = drawingShown(session.shot, layer, frame)?.id === drawing.id;
-  const run = runAt(layer.exposures, frame);
-  const stays = there && run?.start === frame;
+  const placed = exposureAt(layer.exposures, frame);
+  const stays = there && placed?.start === frame;
   if (!stays) {
     const done = timed(context, [layer.id], `write drawing ${words}`, (shot) =>
       writeDrawing(shot, layer.id, frame, drawing.id, newHold),
@@ -73,7 +73,7 @@ function takeDrawing(context: CommandContext, entry: Entry, words: string): Entr
     if (!done) return null;
   }
   const now = layerOf(context, entry)!;
-  const written = runAt(now.exposures, frame);
+  const written = exposureAt(now.exposures, frame);
   const next = written ? written.start + written.exposure.frames : frame + newHold;
   return goOn(context, entry, next);
 }

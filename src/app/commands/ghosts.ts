@@ -6,7 +6,7 @@ import { peekedCell } from '../desk/ghost-wishes.ts';
 import { allOnPegs, setPegs } from '../desk/pegs.ts';
 import { type GhostSettings, MOST_GHOSTS } from '../session/ghost-settings.ts';
 import type { Peek } from '../session/view-state.ts';
-import { layerInHand, runInHand } from './layer-in-hand.ts';
+import { exposureInHand, layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { openCard } from './tools.ts';
 
@@ -49,7 +49,7 @@ function peekAt(peek: Peek) {
 const letGo = ({ view }: CommandContext) => view.setState({ peek: null });
 
 function setModel(context: CommandContext): void {
-  const cell = runInHand(context)?.exposure.cell ?? null;
+  const cell = exposureInHand(context)?.exposure.cell ?? null;
   if (!cell) {
     context.say('There is nothing here to be the model sheet.');
     return;

@@ -11,14 +11,14 @@ import {
   swapWithNeighbour,
 } from '../../core/sheet/index.ts';
 import { beginEntry } from './begin-entry.ts';
-import { layerInHand, runInHand } from './layer-in-hand.ts';
+import { exposureInHand, layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
-import { chosenOrLayer, chosenOrRun, hasAny, hasCell, reselect, timed, timedSpan } from './timed.ts';
+import { chosenOrExposure, chosenOrLayer, hasAny, hasCell, reselect, timed, timedSpan } from './timed.ts';
 
 /** Every drawing chosen, or the one in hand, held longer or shorter; what follows is pushed. */
 function holdBy(by: number) {
   return (context: CommandContext) => {
-    const span = chosenOrRun(context);
+    const span = chosenOrExposure(context);
     if (!span) return;
     timedSpan(context, span, by > 0 ? 'hold longer' : 'hold shorter', (shot) =>
       retimeSpan(shot, span, (all, from, to) => holdsBy(all, from, to, by)),
@@ -30,14 +30,14 @@ function holdBy(by: number) {
 function slideBy(by: number) {
   return (context: CommandContext) => {
     const layer = layerInHand(context);
-    const run = runInHand(context);
-    if (!layer || !run?.exposure.cell) return;
-    if (!layer.exposures[run.index + 1]) {
+    const placed = exposureInHand(context);
+    if (!layer || !placed?.exposure.cell) return;
+    if (!layer.exposures[placed.index + 1]) {
       context.say('No drawing follows to slide the change with.');
       return;
     }
     const done = timed(context, [layer.id], 'slide the change', (shot) =>
-      retimeLayer(shot, layer.id, (all) => slideChange(all, run.index + 1, by)),
+      retimeLayer(shot, layer.id, (all) => slideChange(all, placed.index + 1, by)),
     );
     if (!done && !layer.locked)
       context.say(
@@ -59,17 +59,17 @@ const ONES = ['ones', 'twos', 'threes', 'fours'];
 function swap(towards: -1 | 1) {
   return (context: CommandContext) => {
     const layer = layerInHand(context);
-    const run = runInHand(context);
-    if (!layer || !run) return;
+    const placed = exposureInHand(context);
+    if (!layer || !placed) return;
     timed(context, [layer.id], towards < 0 ? 'move earlier' : 'move later', (shot) =>
-      retimeLayer(shot, layer.id, (all) => swapWithNeighbour(all, run.index, towards)),
+      retimeLayer(shot, layer.id, (all) => swapWithNeighbour(all, placed.index, towards)),
     );
   };
 }
 
 /** Opens the little field for a hold, with the digit that was pressed. */
 function typeHold(context: CommandContext, key: string): void {
-  if (!chosenOrRun(context)) context.say('There is no drawing here to hold. Enter writes one’s number.');
+  if (!chosenOrExposure(context)) context.say('There is no drawing here to hold. Enter writes one’s number.');
   else beginEntry(context, 'hold', /\d$/.exec(key)?.[0] ?? '');
 }
 
@@ -140,7 +140,7 @@ export const holdCommands: Command[] = [
     keys: ['Delete'],
     when: hasAny,
     run: (context) => {
-      const span = chosenOrRun(context);
+      const span = chosenOrExposure(context);
       if (span) timed(context, span.layers, 'take off the sheet', (shot) => emptySpan(shot, span));
     },
   },
@@ -151,7 +151,7 @@ export const holdCommands: Command[] = [
     keys: ['Shift+Delete'],
     when: hasAny,
     run: (context) => {
-      const span = chosenOrRun(context);
+      const span = chosenOrExposure(context);
       if (span && timed(context, span.layers, 'close up', (shot) => closeUpSpan(shot, span)))
         reselect(context, { ...span, to: span.from + 1 });
     },

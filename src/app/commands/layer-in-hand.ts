@@ -1,6 +1,6 @@
 /** What commands and tools share: the layer in hand and what the pen may do to it. */
 
-import { type Run, runAt, shownRun } from '../../core/sheet/index.ts';
+import { exposureAt, type PlacedExposure, shownExposure } from '../../core/sheet/index.ts';
 import type { Layer, Shot } from '../../core/shot/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 
@@ -10,9 +10,9 @@ export function layerInHand({ session, view }: Pick<OpenShot, 'session' | 'view'
 }
 
 /** The exposure of the layer in hand under the playhead. */
-export function runInHand(open: Pick<OpenShot, 'session' | 'view'>): Run | null {
+export function exposureInHand(open: Pick<OpenShot, 'session' | 'view'>): PlacedExposure | null {
   const layer = layerInHand(open);
-  return layer ? runAt(layer.exposures, open.view.getState().frame) : null;
+  return layer ? exposureAt(layer.exposures, open.view.getState().frame) : null;
 }
 
 /** Why the layer takes no ink or paint at this frame, in a sentence; null when it does. */
@@ -21,7 +21,7 @@ export function whyNotDraw(shot: Shot, layer: Layer | null, frame: number): stri
   if (layer.locked) return `“${layer.name}” is locked. Unlock it in the list of layers to draw on it.`;
   if (!layer.visible) return `“${layer.name}” is hidden. Show it in the list of layers to draw on it.`;
   if (frame >= shot.length) return 'This frame lies after the end of the shot.';
-  const shown = shownRun(layer.exposures, layer.afterLast, frame);
+  const shown = shownExposure(layer.exposures, layer.afterLast, frame);
   if (shown?.exposure.cell?.kind === 'picture') {
     return `“${layer.name}” shows footage here. Make a trace-over layer from it to draw over it.`;
   }

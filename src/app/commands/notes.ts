@@ -1,10 +1,10 @@
 /** Notes and markers, pinned sounds, and the cards under the sheet. */
 
-import { clearNotes, markerAt, moveNotes, noteAt, pinClip, runAt } from '../../core/sheet/index.ts';
+import { clearNotes, exposureAt, markerAt, moveNotes, noteAt, pinClip } from '../../core/sheet/index.ts';
 import { type Clip, clipEnd, NOTE_COLOURS, type Shot } from '../../core/shot/index.ts';
 import type { SheetCard } from '../session/view-state.ts';
 import { beginEntry } from './begin-entry.ts';
-import { layerInHand, runInHand } from './layer-in-hand.ts';
+import { exposureInHand, layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { clipInHand } from './sound.ts';
 
@@ -50,8 +50,8 @@ function pin(context: CommandContext): void {
   const held = clipInHand(context)?.clip;
   const layer = layerInHand(context);
   const clip = held ?? clipsAt(session.shot, view.getState().frame).sort((a, b) => b.frame - a.frame)[0];
-  const run = held ? layer && runAt(layer.exposures, held.frame) : runInHand(context);
-  if (!clip || (!clip.pin && !run?.exposure.cell)) {
+  const placed = held ? layer && exposureAt(layer.exposures, held.frame) : exposureInHand(context);
+  if (!clip || (!clip.pin && !placed?.exposure.cell)) {
     say(
       clip
         ? `“${layer?.name ?? 'The layer in hand'}” has no drawing there to pin the sound to.`
@@ -59,10 +59,10 @@ function pin(context: CommandContext): void {
     );
     return;
   }
-  const letGo = clip.pin !== null && (held !== undefined || clip.pin.exposure === run?.exposure.id);
+  const letGo = clip.pin !== null && (held !== undefined || clip.pin.exposure === placed?.exposure.id);
   session.change(letGo ? 'let the sound go' : 'pin the sound', (shot) => {
     const mine = shot.tracks.flatMap(({ clips }) => clips).find(({ id }) => id === clip.id)!;
-    pinClip(shot, mine, letGo ? null : run!.exposure.id);
+    pinClip(shot, mine.id, letGo ? null : placed!.exposure.id);
   });
   say(letGo ? `“${clip.name}” stands on its frame again.` : `“${clip.name}” is pinned: it moves with this drawing.`);
 }

@@ -1,4 +1,11 @@
-import { neighbours, runs, type Span, stepByDrawing, stepByKey, stepByMarker } from '../../core/sheet/index.ts';
+import {
+  neighbours,
+  placedExposures,
+  type Span,
+  stepByDrawing,
+  stepByKey,
+  stepByMarker,
+} from '../../core/sheet/index.ts';
 import type { Layer } from '../../core/shot/index.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
@@ -50,7 +57,7 @@ function markerBy(towards: -1 | 1) {
 /** Where each of the drawings chosen on the sheet begins, in the part chosen; null when fewer than two are. */
 function chosenFrames(layer: Layer, chosen: Span | null): number[] | null {
   if (!chosen?.layers.includes(layer.id)) return null;
-  const frames = runs(layer.exposures)
+  const frames = placedExposures(layer.exposures)
     .filter(({ start, exposure }) => exposure.cell && start < chosen.to && start + exposure.frames > chosen.from)
     .map(({ start }) => Math.max(start, chosen.from));
   return frames.length < 2 ? null : frames;

@@ -14,10 +14,10 @@ import {
   retimeLayer,
   retimeSpan,
   reverse,
-  roundByDrawings,
-  roundByFrames,
+  rotateByDrawings,
+  rotateByFrames,
   type Span,
-  starts,
+  startFrames,
   stretchFrames,
   thereAndBack,
   totalFrames,
@@ -73,7 +73,7 @@ export function repeatForesight(
   const { exposures } = layerOf(shot, span.layers[0]);
   const { from, to } = touched(exposures, span.from, span.to);
   const now = stretchFrames(exposures, from, to);
-  return { now, after: repeatedFrames(shot, context.view.getState().timing, starts(exposures)[from], now) };
+  return { now, after: repeatedFrames(shot, context.view.getState().timing, startFrames(exposures)[from], now) };
 }
 
 export function repeat(context: CommandContext): void {
@@ -82,7 +82,7 @@ export function repeat(context: CommandContext): void {
   const { timing } = context.view.getState();
   const done = timedSpan(context, span, 'repeat', (shot) =>
     retimeSpan(shot, span, (all, from, to) =>
-      repeatTo(all, from, to, repeatedFrames(shot, timing, starts(all)[from], stretchFrames(all, from, to))),
+      repeatTo(all, from, to, repeatedFrames(shot, timing, startFrames(all)[from], stretchFrames(all, from, to))),
     ),
   );
   if (!done && timing.repeatBy === 'sound' && soundEnd(context.session.shot) === 0)
@@ -115,11 +115,11 @@ export function shift(
           const to = Math.min(span.to, totalFrames(all));
           // The way in of a cycle is no part of it.
           const from = chosen(context) || all[0]?.cell ? span.from : all[0].frames;
-          return to > from ? roundByFrames(all, from, to, towards * wishes.shift) : all;
+          return to > from ? rotateByFrames(all, from, to, towards * wishes.shift) : all;
         }
         const part = touched(all, span.from, span.to);
         const from = chosen(context) || all[0]?.cell ? part.from : 1;
-        return roundByDrawings(all, from, part.to, towards * wishes.shift);
+        return rotateByDrawings(all, from, part.to, towards * wishes.shift);
       });
     }
   });

@@ -1,8 +1,8 @@
 /** What the timing commands share: what they act on, and the way in for an edit that may be refused. */
-import { layerOf, type Span, wholeLayers } from '../../core/sheet/index.ts';
+import { layerOf, onSheet, type Span, wholeLayers } from '../../core/sheet/index.ts';
 import type { Id, Layer } from '../../core/shot/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
-import { layerInHand, runInHand } from './layer-in-hand.ts';
+import { exposureInHand, layerInHand } from './layer-in-hand.ts';
 import type { CommandContext } from './register.ts';
 
 type Open = Pick<OpenShot, 'session' | 'view'>;
@@ -14,16 +14,19 @@ export function chosen({ view }: Open): Span | null {
 }
 
 /** For `when`: a drawing or picture is in hand. */
-export const hasCell = (open: Open): boolean => runInHand(open)?.exposure.cell != null;
+export const hasCell = (open: Open): boolean => exposureInHand(open)?.exposure.cell != null;
 
 /** For `when`: something is chosen, or a drawing or picture is in hand. */
 export const hasAny = (open: Open): boolean => chosen(open) !== null || hasCell(open);
 
 /** What is chosen, else the exposure in hand. */
-export function chosenOrRun(open: Open): Span | null {
-  const run = runInHand(open);
+export function chosenOrExposure(open: Open): Span | null {
+  const placed = exposureInHand(open);
   const layer = layerInHand(open);
-  return chosen(open) ?? (run && layer && { layers: [layer.id], from: run.start, to: run.start + run.exposure.frames });
+  return (
+    chosen(open) ??
+    (placed && layer && { layers: [layer.id], from: placed.start, to: placed.start + placed.exposure.frames })
+  );
 }
 
 /** What is chosen, else the whole layer in hand. */
@@ -49,9 +52,9 @@ export function refusedByLock({ session, say }: CommandContext, ids: Id[]): bool
 
 type Recipe = Parameters<OpenShot['session']['change']>[1];
 
-/** Runs an edit of some layers' timing, unless one is locked. */
+/** Runs an edit of some layers' timing, unless one is locked. The recipe gets plain data (see `onSheet`). */
 export function timed(context: CommandContext, layers: Id[], label: string, recipe: Recipe, gesture = ''): boolean {
-  return !refusedByLock(context, layers) && context.session.change(label, recipe, gesture);
+  return !refusedByLock(context, layers) && context.session.change(label, (shot) => onSheet(shot, recipe), gesture);
 }
 
 /** The same for an edit that gives back a span: what is chosen stays chosen where it comes to stand. */

@@ -3,7 +3,7 @@ import FilePlus from 'lucide-react/icons/file-plus-2';
 import Redo from 'lucide-react/icons/rotate-ccw';
 import Split from 'lucide-react/icons/scissors';
 import Own from 'lucide-react/icons/unlink';
-import { drawingShown, isReused, shownRun } from '../../core/sheet/index.ts';
+import { drawingShown, isReused, shownExposure } from '../../core/sheet/index.ts';
 import { STAGES, type Stage } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { commandOf } from '../commands/index.ts';
@@ -40,7 +40,7 @@ export function DrawingCard() {
   const layer = useShot((shot) => shot.layers.find((each) => each.id === layerId));
   const stage = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.stage : undefined));
   const role = useShot((shot) => (layer ? drawingShown(shot, layer, frame)?.role : undefined));
-  const run = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
+  const placed = layer ? shownExposure(layer.exposures, layer.afterLast, frame) : null;
   const context = useCommands();
   const commands = {
     'mark-key': useCommand('mark-key'),
@@ -76,7 +76,7 @@ export function DrawingCard() {
         </CommandButton>
       </div>
       <div className="flex items-center gap-1">
-        {run && layer && isReused(layer.exposures, run.index) ? (
+        {placed && layer && isReused(layer.exposures, placed.index) ? (
           <CommandButton id="make-own" icon={<Own size={14} />}>
             Make its own
           </CommandButton>

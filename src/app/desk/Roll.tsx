@@ -3,7 +3,7 @@ import EyeOff from 'lucide-react/icons/eye-off';
 import { useEffect, useRef, useState } from 'react';
 import { isFirstPass } from '../../core/between/index.ts';
 import { cellRevision } from '../../core/picture/index.ts';
-import { drawingName, neighbours, shownRun } from '../../core/sheet/index.ts';
+import { drawingName, neighbours, shownExposure } from '../../core/sheet/index.ts';
 import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
@@ -48,7 +48,7 @@ export function Roll() {
   const ghosts = useView((state) => state.ghosts);
   const toggle = useCommand('ghosts');
   const layer = shot.layers.find((each) => each.id === layerId);
-  const own = layer ? shownRun(layer.exposures, layer.afterLast, frame) : null;
+  const own = layer ? shownExposure(layer.exposures, layer.afterLast, frame) : null;
   const around = layer ? neighbours(layer, frame, 2, ghostCounts(shot, ghosts.keysOnly)) : { before: [], after: [] };
   const cell = own?.exposure.cell;
   const shown = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : undefined;

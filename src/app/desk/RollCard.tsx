@@ -1,7 +1,7 @@
 import Minus from 'lucide-react/icons/minus';
 import Plus from 'lucide-react/icons/plus';
 import { Tabs } from 'radix-ui';
-import { shownRun } from '../../core/sheet/index.ts';
+import { shownExposure } from '../../core/sheet/index.ts';
 import { ChartCard, ChartSays } from '../between/ChartCard.tsx';
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
@@ -17,14 +17,14 @@ function Held() {
   const layer = useShot((shot) => shot.layers.find((each) => each.id === layerId));
   const longer = useCommand('hold-longer');
   const shorter = useCommand('hold-shorter');
-  const run = layer && shownRun(layer.exposures, layer.afterLast, frame);
-  if (!run?.exposure.cell) return null;
+  const placed = layer && shownExposure(layer.exposures, layer.afterLast, frame);
+  if (!placed?.exposure.cell) return null;
   return (
     <span className="flex items-center gap-0.5 whitespace-nowrap">
-      <IconButton label={shorter.name} keys={shorter.keys} onClick={shorter.run} disabled={run.exposure.frames < 2}>
+      <IconButton label={shorter.name} keys={shorter.keys} onClick={shorter.run} disabled={placed.exposure.frames < 2}>
         <Minus size={14} />
       </IconButton>
-      <span className="font-mono tabular">held {run.exposure.frames}</span>
+      <span className="font-mono tabular">held {placed.exposure.frames}</span>
       <IconButton label={longer.name} keys={longer.keys} onClick={longer.run}>
         <Plus size={14} />
       </IconButton>

@@ -1,6 +1,6 @@
 /** Which ghosts lie under the drawing in hand, and what is looked at in its place while a key is held. */
 import { IDENTITY } from '../../core/plane/index.ts';
-import { neighbours, shownRun } from '../../core/sheet/index.ts';
+import { neighbours, shownExposure } from '../../core/sheet/index.ts';
 import type { CellRef, Id, Layer, Shot } from '../../core/shot/index.ts';
 import type { GhostWish } from '../../workers/desk-painter.ts';
 import { pegsOf } from '../session/ghost-settings.ts';
@@ -93,7 +93,7 @@ function roughShown(shot: Shot, hand: Layer | undefined, frame: number): CellRef
   const roughs = shot.layers.filter(({ purpose, id }) => purpose === 'rough' && id !== hand?.id);
   const below = roughs.filter((layer) => shot.layers.indexOf(layer) < place).reverse();
   for (const layer of [...below, ...roughs]) {
-    const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+    const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
     if (cell) return cell;
   }
   return null;

@@ -1,6 +1,6 @@
 import Printer from 'lucide-react/icons/printer';
 import { cellRevision } from '../../core/picture/index.ts';
-import { runs } from '../../core/sheet/index.ts';
+import { placedExposures } from '../../core/sheet/index.ts';
 import type { Layer } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
@@ -11,7 +11,7 @@ const WIDTH = 200;
 /** The pictures of a reference layer side by side with their frames, for thumbnails and for the printer. */
 export function ContactSheet({ layer, onClose }: { layer: Layer; onClose(): void }) {
   const shot = useShot(wholeShot);
-  const shown = runs(layer.exposures).filter(({ exposure }) => exposure.cell);
+  const shown = placedExposures(layer.exposures).filter(({ exposure }) => exposure.cell);
   return (
     <section
       aria-label={`Contact sheet of ${layer.name}`}

@@ -6,7 +6,7 @@ import StepForward from 'lucide-react/icons/step-forward';
 import { useEffect, useMemo, useState } from 'react';
 import { cellRevision } from '../../core/picture/index.ts';
 import { headsHigh } from '../../core/reference/index.ts';
-import { runs, shownRun } from '../../core/sheet/index.ts';
+import { placedExposures, shownExposure } from '../../core/sheet/index.ts';
 import { type CellRef, newId, type Shot } from '../../core/shot/index.ts';
 import { CardPart, CardSlide } from '../desk/cards/parts.tsx';
 import { Choice, Tick } from '../desk/options/parts.tsx';
@@ -30,7 +30,9 @@ function sourcesOf(shot: Shot): { id: string; name: string }[] {
 function picturesOf(shot: Shot, source: string): { cell: CellRef; frames: number }[] {
   if (source === MODEL) return shot.model ? [{ cell: shot.model, frames: 1 }] : [];
   const layer = shot.layers.find(({ id }) => id === source);
-  return runs(layer?.exposures ?? []).flatMap(({ exposure: { cell, frames } }) => (cell ? [{ cell, frames }] : []));
+  return placedExposures(layer?.exposures ?? []).flatMap(({ exposure: { cell, frames } }) =>
+    cell ? [{ cell, frames }] : [],
+  );
 }
 
 /** A clip or the model sheet beside the paper: stepped, looped, locked to the shot, drawn over, measured in heads. */
@@ -51,7 +53,7 @@ export function ReferenceTray() {
   const [figure, setFigure] = useState<Segment | null>(null);
   const pictures = useMemo(() => picturesOf(shot, source), [shot, source]);
   const layer = shot.layers.find(({ id }) => id === source);
-  const shown = locked && layer ? shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell : undefined;
+  const shown = locked && layer ? shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell : undefined;
   const index = Math.min(at, Math.max(0, pictures.length - 1));
   const cell = locked && layer ? (shown ?? null) : (pictures[index]?.cell ?? null);
   useEffect(() => {

@@ -8,7 +8,7 @@ import Grip from 'lucide-react/icons/grip-vertical';
 import Lock from 'lucide-react/icons/lock';
 import LockOpen from 'lucide-react/icons/lock-open';
 import { memo, useMemo, useState } from 'react';
-import { layerOf, moveLayer, progressSays } from '../../core/sheet/index.ts';
+import { layerOf, moveLayer, progressInWords } from '../../core/sheet/index.ts';
 import { AFTER_LAST, type Layer, newId, type Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { commandItem } from '../commands/menu.ts';
@@ -55,7 +55,7 @@ function rowOf(shot: Shot, id: string): string {
   const layer = shot.layers.find((each) => each.id === id);
   if (!layer) return '';
   const { name, visible, locked, guide, opacity, afterLast } = layer;
-  return `${name}|${visible}|${locked}|${guide}|${opacity}|${afterLast}|${progressSays(shot, id)}`;
+  return `${name}|${visible}|${locked}|${guide}|${opacity}|${afterLast}|${progressInWords(shot, id)}`;
 }
 
 const LayerRow = memo(function LayerRow({ id }: { id: string }) {
@@ -73,7 +73,7 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
   const take = () => view.setState({ layerId: id });
   const command = (command: string) => ({ ...commandItem(commands, command, take), disabled: false });
   const opacity = fading?.value ?? Math.round(layer.opacity * 100);
-  const badge = layer.guide ? 'guide' : progressSays(session.shot, id);
+  const badge = layer.guide ? 'guide' : progressInWords(session.shot, id);
   return (
     <li
       ref={setNodeRef}

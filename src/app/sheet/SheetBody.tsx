@@ -1,6 +1,6 @@
 import { ContextMenu } from 'radix-ui';
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
-import { drawingName, runAt } from '../../core/sheet/index.ts';
+import { drawingName, exposureAt } from '../../core/sheet/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { MENU_LOOK } from '../parts/Menu.tsx';
@@ -253,14 +253,14 @@ function useCellWords(): string {
   const layerId = useView((state) => state.layerId);
   return useShot((shot) => {
     const layer = shot.layers.find(({ id }) => id === layerId);
-    const run = layer && runAt(layer.exposures, frame);
-    const cell = run?.exposure.cell;
+    const placed = layer && exposureAt(layer.exposures, frame);
+    const cell = placed?.exposure.cell;
     if (!cell) return layer ? 'empty' : '';
     const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
     const what = drawing
       ? `drawing ${drawingName(drawing)}`
       : `picture ${cell.kind === 'picture' ? cell.index + 1 : ''}`;
-    return `${what}, held ${run.exposure.frames}`;
+    return `${what}, held ${placed.exposure.frames}`;
   });
 }
 

@@ -2,7 +2,7 @@ import Plus from 'lucide-react/icons/plus';
 import Higher from 'lucide-react/icons/zoom-in';
 import Lower from 'lucide-react/icons/zoom-out';
 import { Tabs } from 'radix-ui';
-import { countSpan, drawingName, shownRun, unusedDrawings } from '../../core/sheet/index.ts';
+import { countSpan, drawingName, shownExposure, unusedDrawings } from '../../core/sheet/index.ts';
 import type { Purpose } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { addLayer } from '../commands/layers.ts';
@@ -53,7 +53,7 @@ function SheetHead() {
     }
     const layer = shot.layers.find((each) => each.id === layerId);
     if (!layer) return 'no layer';
-    const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+    const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
     const drawing = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
     const what = drawing
       ? `drawing ${drawingName(drawing)}`

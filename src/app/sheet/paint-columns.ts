@@ -1,6 +1,14 @@
 /** Paints the layers' columns of the sheet: numbers, holds, what comes after the last drawing, what is chosen. */
 import { isFirstPass } from '../../core/between/index.ts';
-import { drawingName, indexAt, progress, reusedFlags, shownRun, starts, totalFrames } from '../../core/sheet/index.ts';
+import {
+  drawingName,
+  indexAt,
+  progress,
+  reusedFlags,
+  shownExposure,
+  startFrames,
+  totalFrames,
+} from '../../core/sheet/index.ts';
 import { type CellRef, type Drawing, type Layer, type Shot, STAGES } from '../../core/shot/index.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
 import type { Column } from './geometry.ts';
@@ -37,7 +45,7 @@ function paintFolded(
   { first, last, y }: Rows,
   { rowHeight: rh }: SheetScene,
 ): void {
-  const all = starts(layer.exposures);
+  const all = startFrames(layer.exposures);
   c.fillStyle = SHOWN;
   for (let i = indexAt(layer.exposures, first); i < layer.exposures.length && all[i] <= last; i++) {
     if (layer.exposures[i].cell) c.fillRect(x + width / 2 - 1, y(all[i]) + 3, 2, (all[i + 1] - all[i]) * rh - 5);
@@ -55,7 +63,7 @@ function paintColumn(
   const { shot, washed, selection, rowHeight: rh } = scene;
   const { exposures } = layer;
   const { left: x, width: cw } = column;
-  const all = starts(exposures);
+  const all = startFrames(exposures);
   const reused = reusedFlags(exposures);
   const middle = x + cw / 2;
   const staged = rh >= 14 && differsInStage(shot, layer);
@@ -174,11 +182,11 @@ function paintAfter(
     if (from <= to) c.fillRect(Math.round(middle), y(from) + 2, 1, (to - from + 1) * rh - 4);
     return;
   }
-  let before = from > 0 ? shownRun(exposures, afterLast, from - 1)?.index : -1;
+  let before = from > 0 ? shownExposure(exposures, afterLast, from - 1)?.index : -1;
   for (let frame = from; frame <= to; frame++) {
-    const run = shownRun(exposures, afterLast, frame);
-    const cell = run?.exposure.cell;
-    if (run && cell && run.index !== before) {
+    const placed = shownExposure(exposures, afterLast, frame);
+    const cell = placed?.exposure.cell;
+    if (placed && cell && placed.index !== before) {
       const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
       const at = { x: middle, y: y(frame) + rh / 2 + 0.5, width: cw - 4, rh, ink: SHOWN };
       paintNumber(c, cell, drawing && { ...drawing, role: 'between' }, at);
@@ -186,7 +194,7 @@ function paintAfter(
       c.fillStyle = SHOWN;
       c.fillRect(Math.round(middle), y(frame) + 1, 1, rh - 3);
     }
-    before = run?.index;
+    before = placed?.index;
   }
 }
 

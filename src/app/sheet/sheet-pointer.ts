@@ -5,6 +5,7 @@
 
 import { moveBound, type ReadingRow, readingRows } from '../../core/reading/index.ts';
 import {
+  exposureAt,
   exposuresOf,
   fitInProportion,
   layerOf,
@@ -12,12 +13,11 @@ import {
   moveStart,
   pushSpan,
   putPiece,
-  runAt,
   type Span,
   setExposures,
   setHold,
   slideChange,
-  starts,
+  startFrames,
   takePiece,
   touched,
 } from '../../core/sheet/index.ts';
@@ -66,12 +66,12 @@ export function gripAt(shot: Shot, view: Looked, place: Place): Grip {
   const { frame, within } = place;
   const { selection } = view;
   if (isChosen(selection, layer, frame)) return frame === selection!.to - 1 && within > 1 - EDGE ? 'stretch' : 'move';
-  const run = runAt(layer.exposures, frame);
-  if (layer.locked || !run?.exposure.cell || view.folded.includes(layer.id)) return 'choose';
-  const last = run.start + run.exposure.frames - 1;
+  const placed = exposureAt(layer.exposures, frame);
+  if (layer.locked || !placed?.exposure.cell || view.folded.includes(layer.id)) return 'choose';
+  const last = placed.start + placed.exposure.frames - 1;
   if (frame === last && within > 1 - EDGE) return 'length';
-  const inHand = layer.id === view.layerId && view.frame >= run.start && view.frame <= last;
-  return frame === run.start && inHand && !selection ? 'carry' : 'choose';
+  const inHand = layer.id === view.layerId && view.frame >= placed.start && view.frame <= last;
+  return frame === placed.start && inHand && !selection ? 'carry' : 'choose';
 }
 
 /** The pen comes down on the sheet: what dragging and lifting it do. */
@@ -182,20 +182,20 @@ function dragRange({ session, view }: CommandContext, { frame: from }: Place): S
 function layerEdit(context: CommandContext, layer: Layer) {
   const gesture = `sheet ${newId()}`;
   return (label: string, exposures: Exposure[]) =>
-    timed(context, [layer.id], label, (shot) => setExposures(shot, layerOf(shot, layer.id), exposures), gesture);
+    timed(context, [layer.id], label, (shot) => setExposures(shot, layer.id, exposures), gesture);
 }
 
 function carry(context: CommandContext, layer: Layer, place: Place): SheetDrag {
   const before = layer.exposures;
-  const run = runAt(before, place.frame)!;
+  const placed = exposureAt(before, place.frame)!;
   const edit = layerEdit(context, layer);
   goToFrame(context, place.frame);
   return {
     move({ frame }) {
-      edit('move drawing', moveStart(before, run.index, Math.max(0, frame)));
+      edit('move drawing', moveStart(before, placed.index, Math.max(0, frame)));
       const now = exposuresOf(layerOf(context.session.shot, layer.id));
-      const at = now.findIndex(({ id }) => id === run.exposure.id);
-      context.view.setState({ frame: clamped(context, starts(now)[at]) });
+      const at = now.findIndex(({ id }) => id === placed.exposure.id);
+      context.view.setState({ frame: clamped(context, startFrames(now)[at]) });
     },
   };
 }
@@ -203,14 +203,15 @@ function carry(context: CommandContext, layer: Layer, place: Place): SheetDrag {
 /** The end of a hold: what follows is pushed; with Shift the change is slid and the next drawing gives or takes. */
 function dragLength(context: CommandContext, layer: Layer, place: Place): SheetDrag {
   const before = layer.exposures;
-  const run = runAt(before, place.frame)!;
-  const end = run.start + run.exposure.frames;
+  const placed = exposureAt(before, place.frame)!;
+  const end = placed.start + placed.exposure.frames;
   const edit = layerEdit(context, layer);
-  goToFrame(context, run.start);
+  goToFrame(context, placed.start);
   return {
     move({ frame }, { shift }) {
-      if (shift && before[run.index + 1]) edit('slide the change', slideChange(before, run.index + 1, frame + 1 - end));
-      else edit('hold', setHold(before, run.index, frame + 1 - run.start));
+      if (shift && before[placed.index + 1])
+        edit('slide the change', slideChange(before, placed.index + 1, frame + 1 - end));
+      else edit('hold', setHold(before, placed.index, frame + 1 - placed.start));
     },
   };
 }
@@ -233,10 +234,10 @@ function dragStretch(context: CommandContext, selection: Selection): SheetDrag {
         (shot) => {
           for (const { id, exposures, from, to } of parts) {
             if (to === from) continue;
-            const start = starts(exposures)[from];
+            const start = startFrames(exposures)[from];
             const after = fitInProportion(exposures, from, to, Math.max(1, frame + 1 - start));
-            last = Math.max(last, starts(after)[to]);
-            setExposures(shot, layerOf(shot, id), after);
+            last = Math.max(last, startFrames(after)[to]);
+            setExposures(shot, id, after);
           }
         },
         gesture,

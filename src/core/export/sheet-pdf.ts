@@ -6,7 +6,7 @@ import { jsPDF } from 'jspdf';
 import { isFirstPass } from '../between/index.ts';
 import { leftOut } from '../picture/index.ts';
 import { readingRows } from '../reading/index.ts';
-import { chartsIn, drawingName, reusedFlags, spacingSays, starts, totalFrames } from '../sheet/index.ts';
+import { chartsIn, drawingName, reusedFlags, spacingInWords, startFrames, totalFrames } from '../sheet/index.ts';
 import type { Layer, Shot } from '../shot/model.ts';
 
 /** Millimetres on A4. */
@@ -182,7 +182,7 @@ class Page {
 
   layer({ layer, x }: Column): void {
     this.text(this.fitted(layer.name, LAYER_WIDTH - 1, 7.5), x + LAYER_WIDTH / 2, PAGE.top - 3.5, 7.5, INK, 'center');
-    const all = starts(layer.exposures);
+    const all = startFrames(layer.exposures);
     const reused = reusedFlags(layer.exposures);
     const middle = x + LAYER_WIDTH / 2;
     layer.exposures.forEach(({ cell, frames }, i) => {
@@ -232,7 +232,7 @@ class Page {
         this.rule(x - 1.2, y, x + 1.2, y, INK, 0.25);
         this.text(drawing.role === 'breakdown' ? `(${name})` : name, x + 2, y, 6, INK);
       }
-      const says = spacingSays(ticks.map(({ spacing }) => spacing));
+      const says = spacingInWords(ticks.map(({ spacing }) => spacing));
       if (inside(at(0)) && at(1) - at(0) > 8) this.said(says, x + 2, at(0) + 1);
     }
   }

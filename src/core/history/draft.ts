@@ -1,9 +1,112 @@
-import { current, isDraft } from 'mutative';
-
 /**
- * A part of a draft as plain data, for computing with: reading thousands of exposures through a draft would make a draft
- * of each. Anything that is no draft is given back as it is.
+ * A recipe's draft as plain data. Reading thousands of things through a draft makes a draft of each, and asking for a
+ * changed draft's present state walks all that was put into it: edits that look at much work on a copy of their own and
+ * write what came out into the draft once.
  */
+import { current, isDraft } from 'mutative';
+import type { Shot } from '../shot/model.ts';
+
+/** A part of a draft as plain data, for computing with. Anything that is no draft is given back as it is. */
 export function plain<T>(part: T): T {
   return isDraft(part) ? (current(part as T & object) as T) : part;
+}
+
+type Tree = Record<string, unknown>;
+
+function isTree(value: unknown): value is Tree {
+  return typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype;
+}
+
+/** A list of exposures is a value: it is replaced, never changed in place. */
+const VALUE = 'exposures';
+/** Of these the list is one's own; the lines and areas in it are values. */
+const LISTS_OF_VALUES = new Set(['ink', 'paint']);
+
+function ownCopy(value: unknown, key = ''): unknown {
+  if (key === VALUE) return value;
+  if (Array.isArray(value)) return LISTS_OF_VALUES.has(key) ? value.slice() : value.map((each) => ownCopy(each));
+  if (!isTree(value)) return value;
+  const out: Tree = {};
+  for (const each in value) out[each] = ownCopy(value[each], each);
+  return out;
+}
+
+function byId(list: unknown[]): Map<unknown, unknown> | null {
+  const out = new Map<unknown, unknown>();
+  for (const each of list) {
+    if (!isTree(each) || each.id === undefined) return null;
+    out.set(each.id, each);
+  }
+  return out;
+}
+
+/** What came out of a working copy, with all that stayed as it was being the very same as before. Changes `after`. */
+function shared(before: unknown, after: unknown, key = ''): unknown {
+  if (Object.is(before, after) || key === VALUE) return after;
+  if (Array.isArray(before) && Array.isArray(after)) {
+    if (!LISTS_OF_VALUES.has(key)) {
+      const known = before.length === after.length ? null : byId(before);
+      for (let i = 0; i < after.length; i++) {
+        const each = after[i] as Tree;
+        const was = (isTree(each) && known?.get(each.id)) || before[i];
+        after[i] = shared(was, each);
+      }
+    }
+    return before.length === after.length && after.every((each, i) => Object.is(each, before[i])) ? before : after;
+  }
+  if (!isTree(before) || !isTree(after)) return after;
+  let same = true;
+  let count = 0;
+  for (const each in after) {
+    after[each] = shared(before[each], after[each], each);
+    if (!Object.is(after[each], before[each])) same = false;
+    count++;
+  }
+  return same && count === Object.keys(before).length ? before : after;
+}
+
+function sameThings(a: unknown[], b: unknown[]): boolean {
+  return a.length === b.length && a.every((each, i) => isTree(each) && (each as Tree).id === (b[i] as Tree)?.id);
+}
+
+/** Writes what differs between two trees into a draft of the first; what stayed is left to the draft, never put in plain. */
+function writeTree(draft: Tree, before: Tree, after: Tree): void {
+  for (const key in after) {
+    const [was, next] = [before[key], after[key]];
+    if (Object.is(was, next)) continue;
+    if (isTree(was) && isTree(next)) writeTree(draft[key] as Tree, was, next);
+    else if (Array.isArray(was) && Array.isArray(next) && key !== VALUE) writeList(draft, key, was, next);
+    else draft[key] = next;
+  }
+  for (const key of Object.keys(before)) if (!(key in after)) delete draft[key];
+}
+
+function writeList(holder: Tree, key: string, before: unknown[], after: unknown[]): void {
+  const drafts = holder[key] as unknown[];
+  if (sameThings(before, after)) {
+    for (let i = 0; i < after.length; i++)
+      if (!Object.is(before[i], after[i])) writeTree(drafts[i] as Tree, before[i] as Tree, after[i] as Tree);
+    return;
+  }
+  const at = new Map(before.map((each, i) => [isTree(each) ? (each.id ?? each) : each, i]));
+  holder[key] = after.map((each) => {
+    const i = isTree(each) ? at.get(each.id ?? each) : undefined;
+    if (i === undefined) return each;
+    if (!Object.is(before[i], each)) writeTree(drafts[i] as Tree, before[i] as Tree, each as Tree);
+    return drafts[i];
+  });
+}
+
+/**
+ * Runs an edit on a copy of a draft's shot that it may change freely - only lists of exposures, lines and areas are values
+ * it replaces - and writes what differs into the draft. `shot` may be plain data too: then it is changed itself.
+ */
+export function onWorkingCopy<T>(shot: Shot, edit: (work: Shot, before: Shot) => T): T {
+  const before = plain(shot);
+  const work = ownCopy(before) as Shot;
+  const result = edit(work, before);
+  const [draft, from, to] = [shot, before, work] as unknown as [Tree, Tree, Tree];
+  for (const key in to) to[key] = shared(from[key], to[key], key);
+  writeTree(draft, from, to);
+  return result;
 }

@@ -2,8 +2,8 @@
 
 import { plain } from '../history/draft.ts';
 import { after, type Matrix } from '../plane/matrix.ts';
-import { shownRun, starts } from '../sheet/exposures.ts';
-import { exposuresOf } from '../sheet/timing.ts';
+import { exposuresOf } from '../sheet/edit.ts';
+import { shownExposure, startFrames } from '../sheet/exposures.ts';
 import type { Id, Layer, MouthPlace, Shot } from '../shot/model.ts';
 
 /** The map that brings what is drawn at one place to another. */
@@ -46,7 +46,7 @@ function setPlaces(layer: Layer, places: Record<Id, MouthPlace>): SetPlace[] {
   const list = exposuresOf(layer);
   const known = placesOf.get(list);
   if (known?.places === places) return known.set;
-  const begin = starts(list);
+  const begin = startFrames(list);
   const set: SetPlace[] = [];
   list.forEach(({ cell }, i) => {
     if (cell?.kind === 'drawing' && places[cell.drawing]) set.push({ start: begin[i], place: places[cell.drawing] });
@@ -61,8 +61,10 @@ export function headLayer(shot: Shot): Layer | null {
 
 /** The head's drawing at a frame and the frame it begins on; null when there is none. */
 function headAt(layer: Layer, frame: number): { start: number; drawing: Id } | null {
-  const run = shownRun(exposuresOf(layer), layer.afterLast, frame);
-  return run?.exposure.cell?.kind === 'drawing' ? { start: run.start, drawing: run.exposure.cell.drawing } : null;
+  const placed = shownExposure(exposuresOf(layer), layer.afterLast, frame);
+  return placed?.exposure.cell?.kind === 'drawing'
+    ? { start: placed.start, drawing: placed.exposure.cell.drawing }
+    : null;
 }
 
 /** Where a mouth sits at a frame; null when no head is chosen or none of its drawings has a place. */

@@ -1,8 +1,9 @@
 /** Mouths put down from a chart: by hand, from a plan, brought back onto the head. For `change()` recipes. */
 import { plain } from '../history/draft.ts';
-import { exposedDrawings, newDrawing, removeUnused, writeDrawing } from '../sheet/drawings.ts';
-import { cutAt, replace, runAt, starts } from '../sheet/exposures.ts';
-import { exposuresOf, layerOf, setExposures } from '../sheet/timing.ts';
+import { newDrawing, removeUnused, writeDrawing } from '../sheet/drawing-edits.ts';
+import { drawingsOfLayer, exposedIn } from '../sheet/drawings.ts';
+import { layerOf, onSheet, setExposures } from '../sheet/edit.ts';
+import { cutAt, exposureAt, replace, startFrames } from '../sheet/exposures.ts';
 import { newId } from '../shot/ids.ts';
 import type { Exposure, Id, Layer, Mouth, MouthChart, MouthPlace, Shot } from '../shot/model.ts';
 import { chartDrawing, MOUTH_LABELS, sized } from './chart.ts';
@@ -34,11 +35,10 @@ function samePoints(a: Float32Array[], b: Float32Array[]): boolean {
 function laidDrawing(shot: Shot, layerId: Id, chart: MouthChart, kind: Mouth, at: MouthPlace): Id | null {
   const source = chartDrawing(shot, chart, kind);
   if (!source) return null;
-  const { ink, paint } = sized(plain(source), placeMap(plain(chart.base), at));
+  const { ink, paint } = sized(source, placeMap(chart.base, at));
   // One that was changed since - there by hand, or on the chart - is another mouth now.
-  const there = Object.values(plain(shot.drawings)).find(
+  const there = drawingsOfLayer(shot, layerId).find(
     (drawing) =>
-      drawing.layerId === layerId &&
       drawing.mouth?.chart === chart.id &&
       drawing.mouth.kind === kind &&
       samePlace(drawing.mouth.at, at) &&
@@ -64,7 +64,7 @@ function laidDrawing(shot: Shot, layerId: Id, chart: MouthChart, kind: Mouth, at
 
 /** Where a mouth goes at a frame: on the guide, or as the chart has it. */
 function seatAt(shot: Shot, chart: MouthChart, frame: number): MouthPlace {
-  return mouthPlaceAt(shot, frame) ?? plain(chart.base);
+  return mouthPlaceAt(shot, frame) ?? chart.base;
 }
 
 /**
@@ -79,29 +79,31 @@ export function putMouth(
   frame: number,
   hold: number,
 ): boolean {
-  const layer = layerOf(shot, layerId);
-  const before = exposuresOf(layer).flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : []));
-  const laid = laidDrawing(shot, layerId, chart, kind, seatAt(shot, chart, frame));
-  if (laid === null) return false;
-  const end = mouthEnd(shot, exposuresOf(layer), frame);
-  if (end === null) writeDrawing(shot, layerId, frame, laid, hold);
-  else {
-    const made: Exposure = { id: newId(), cell: { kind: 'drawing', drawing: laid }, frames: end - frame };
-    setExposures(shot, layer, replace(exposuresOf(layer), frame, end, [made]));
-  }
-  sitMouths(shot, layerId);
-  dropUnused(shot, before);
-  return true;
+  return onSheet(shot, (work) => {
+    const layer = layerOf(work, layerId);
+    const before = layer.exposures.flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : []));
+    const laid = laidDrawing(work, layerId, plain(chart), kind, seatAt(work, plain(chart), frame));
+    if (laid === null) return false;
+    const end = mouthEnd(work, layer.exposures, frame);
+    if (end === null) writeDrawing(work, layerId, frame, laid, hold);
+    else {
+      const made: Exposure = { id: newId(), cell: { kind: 'drawing', drawing: laid }, frames: end - frame };
+      setExposures(work, layer.id, replace(layer.exposures, frame, end, [made]));
+    }
+    sitMouths(work, layerId);
+    dropUnused(work, before);
+    return true;
+  });
 }
 
 /** Where the mouth that stands at a frame ends: one mouth goes on over all places the head takes it to. Null: no laid mouth. */
 function mouthEnd(shot: Shot, list: Exposure[], frame: number): number | null {
-  const mouthOf = ({ cell }: Exposure) => (cell?.kind === 'drawing' ? plain(shot.drawings[cell.drawing])?.mouth : null);
-  const run = runAt(list, frame);
-  const mouth = run && mouthOf(run.exposure);
-  if (!run || !mouth) return null;
-  let end = run.start + run.exposure.frames;
-  for (const exposure of list.slice(run.index + 1)) {
+  const mouthOf = ({ cell }: Exposure) => (cell?.kind === 'drawing' ? shot.drawings[cell.drawing]?.mouth : null);
+  const placed = exposureAt(list, frame);
+  const mouth = placed && mouthOf(placed.exposure);
+  if (!placed || !mouth) return null;
+  let end = placed.start + placed.exposure.frames;
+  for (const exposure of list.slice(placed.index + 1)) {
     const next = mouthOf(exposure);
     if (next?.chart !== mouth.chart || next.kind !== mouth.kind) break;
     end += exposure.frames;
@@ -111,10 +113,10 @@ function mouthEnd(shot: Shot, list: Exposure[], frame: number): number | null {
 
 /** Laid mouths that no frame shows any more leave nothing behind: the chart has them. */
 function dropUnused(shot: Shot, ids: Id[]): void {
-  const shown = exposedDrawings(shot);
+  const isExposed = exposedIn(shot);
   removeUnused(
     shot,
-    ids.filter((id) => shot.drawings[id]?.mouth && !shown.has(id)),
+    ids.filter((id) => shot.drawings[id]?.mouth && !isExposed(id)),
   );
 }
 
@@ -130,30 +132,32 @@ export interface MouthSpan {
  * their frames to the mouth before. Returns the kinds that were lacking.
  */
 export function layMouths(shot: Shot, layerId: Id, chart: MouthChart, spans: MouthSpan[]): Mouth[] {
-  const layer = layerOf(shot, layerId);
-  const lacking = new Set<Mouth>();
-  const before = exposuresOf(layer).flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : []));
-  let list = exposuresOf(layer);
-  for (const { kind, from, to } of [...spans, ...restAfter(shot, list, spans)]) {
-    for (const stretch of notByHand(shot, list, from, to)) {
-      const laid = laidDrawing(shot, layerId, chart, kind, seatAt(shot, chart, stretch.from));
-      if (laid === null) {
-        lacking.add(kind);
-        continue;
+  return onSheet(shot, (work) => {
+    const layer = layerOf(work, layerId);
+    const lacking = new Set<Mouth>();
+    const before = layer.exposures.flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : []));
+    let list = layer.exposures;
+    for (const { kind, from, to } of [...spans, ...restAfter(work, list, spans)]) {
+      for (const stretch of notByHand(work, list, from, to)) {
+        const laid = laidDrawing(work, layerId, plain(chart), kind, seatAt(work, plain(chart), stretch.from));
+        if (laid === null) {
+          lacking.add(kind);
+          continue;
+        }
+        const { before: head } = cutAt(list, stretch.from);
+        const { after: tail } = cutAt(list, stretch.to);
+        list = [
+          ...head,
+          { id: newId(), cell: { kind: 'drawing', drawing: laid }, frames: stretch.to - stretch.from },
+          ...tail,
+        ];
       }
-      const { before: head } = cutAt(list, stretch.from);
-      const { after: tail } = cutAt(list, stretch.to);
-      list = [
-        ...head,
-        { id: newId(), cell: { kind: 'drawing', drawing: laid }, frames: stretch.to - stretch.from },
-        ...tail,
-      ];
     }
-  }
-  setExposures(shot, layer, list);
-  sitMouths(shot, layerId);
-  dropUnused(shot, before);
-  return [...lacking];
+    setExposures(work, layer.id, list);
+    sitMouths(work, layerId);
+    dropUnused(work, before);
+    return [...lacking];
+  });
 }
 
 /** The rest of a hold that the last mouth cuts: what was there before the line does not come back after it. */
@@ -166,7 +170,7 @@ function restAfter(shot: Shot, list: Exposure[], spans: MouthSpan[]): MouthSpan[
 
 /** The parts of frames `from`..`to` that show nothing drawn by hand. */
 function notByHand(shot: Shot, list: Exposure[], from: number, to: number) {
-  const begin = starts(list);
+  const begin = startFrames(list);
   const out: { from: number; to: number }[] = [];
   let at = from;
   list.forEach(({ cell, frames }, i) => {
@@ -182,40 +186,43 @@ function notByHand(shot: Shot, list: Exposure[], from: number, to: number) {
 
 /** Brings all laid mouths of a layer to where the guide has them now, what was changed on them by hand included. */
 export function sitMouths(shot: Shot, layerId: Id): void {
-  const head = headLayer(shot);
-  if (!head) return;
-  const layer = layerOf(shot, layerId);
-  const turns = starts(exposuresOf(head));
-  let list = exposuresOf(layer);
-  const moved = new Map<string, Id>();
-  const old: Id[] = [];
-  // A mouth held over a change of the head is two: one for each place.
-  for (const start of turns) if (start > 0 && start < starts(list)[list.length]) list = cutMouthAt(shot, list, start);
-  const begin = starts(list);
-  const next = list.map((exposure, i) => {
-    const { cell } = exposure;
-    const drawing = cell?.kind === 'drawing' ? plain(shot.drawings[cell.drawing]) : null;
-    const at = drawing?.mouth && mouthPlaceAt(shot, begin[i]);
-    if (!drawing?.mouth || !at || samePlace(drawing.mouth.at, at)) return exposure;
-    const key = `${drawing.id} ${at.x} ${at.y} ${at.turn} ${at.size}`;
-    let id = moved.get(key);
-    if (!id) {
-      const drawn = sized(drawing, placeMap(drawing.mouth.at, at));
-      id = newDrawing(shot, layerId, {
-        label: drawing.label,
-        role: drawing.role,
-        stage: drawing.stage,
-        ink: drawn.ink.map((stroke) => ({ ...stroke, id: newId() })),
-        paint: drawn.paint.map((area) => ({ ...area, id: newId() })),
-        mouth: { ...drawing.mouth, at },
-      }).id;
-      moved.set(key, id);
-      old.push(drawing.id);
-    }
-    return { ...exposure, cell: { kind: 'drawing' as const, drawing: id } };
+  onSheet(shot, (work) => {
+    const head = headLayer(work);
+    if (!head) return;
+    const layer = layerOf(work, layerId);
+    const turns = startFrames(head.exposures);
+    let list = layer.exposures;
+    const moved = new Map<string, Id>();
+    const old: Id[] = [];
+    // A mouth held over a change of the head is two: one for each place.
+    for (const start of turns)
+      if (start > 0 && start < startFrames(list)[list.length]) list = cutMouthAt(work, list, start);
+    const begin = startFrames(list);
+    const next = list.map((exposure, i) => {
+      const { cell } = exposure;
+      const drawing = cell?.kind === 'drawing' ? work.drawings[cell.drawing] : null;
+      const at = drawing?.mouth && mouthPlaceAt(work, begin[i]);
+      if (!drawing?.mouth || !at || samePlace(drawing.mouth.at, at)) return exposure;
+      const key = `${drawing.id} ${at.x} ${at.y} ${at.turn} ${at.size}`;
+      let id = moved.get(key);
+      if (!id) {
+        const drawn = sized(drawing, placeMap(drawing.mouth.at, at));
+        id = newDrawing(work, layerId, {
+          label: drawing.label,
+          role: drawing.role,
+          stage: drawing.stage,
+          ink: drawn.ink.map((stroke) => ({ ...stroke, id: newId() })),
+          paint: drawn.paint.map((area) => ({ ...area, id: newId() })),
+          mouth: { ...drawing.mouth, at },
+        }).id;
+        moved.set(key, id);
+        old.push(drawing.id);
+      }
+      return { ...exposure, cell: { kind: 'drawing' as const, drawing: id } };
+    });
+    setExposures(work, layer.id, joined(next));
+    dropUnused(work, old);
   });
-  setExposures(shot, layer, joined(next));
-  dropUnused(shot, old);
 }
 
 /** Cuts a hold of a laid mouth where the head changes, if the mouth has to sit elsewhere from there on. */
@@ -256,9 +263,9 @@ export interface Drift {
 
 /** Laid mouths of a layer that do not sit on the guide, in order of frames. */
 export function mouthDrift(shot: Shot, layerId: Id): Drift[] {
-  const list = exposuresOf(layerOf(shot, layerId));
-  const begin = starts(list);
-  const headStarts = headLayer(shot) ? [...starts(exposuresOf(headLayer(shot)!))] : [];
+  const list = layerOf(shot, layerId).exposures;
+  const begin = startFrames(list);
+  const headStarts = headLayer(shot) ? [...startFrames(headLayer(shot)!.exposures)] : [];
   const out: Drift[] = [];
   list.forEach(({ cell, frames }, i) => {
     const drawing = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : null;

@@ -1,5 +1,5 @@
 /** Whose lines bound the regions of a drawing: its own, or those of other layers with the same timing. */
-import { drawingShown, runs } from '../sheet/index.ts';
+import { drawingShown, placedExposures } from '../sheet/index.ts';
 import type { Drawing, Id, Layer, Shot, Stroke } from '../shot/model.ts';
 
 /** Layers whose lines count beside those of the drawing itself; `own`: the drawing's own count too. */
@@ -16,7 +16,7 @@ export function layersAbove(shot: Shot, layerId: Id): Id[] {
 
 /** The first frame a drawing of a layer is shown on; null while it is off the sheet. */
 export function firstFrame(layer: Layer, drawing: Id): number | null {
-  const run = runs(layer.exposures).find(
+  const run = placedExposures(layer.exposures).find(
     ({ exposure: { cell } }) => cell?.kind === 'drawing' && cell.drawing === drawing,
   );
   return run ? run.start : null;
@@ -45,7 +45,7 @@ export function linesAround(
 /** The drawings of a layer in the order of the sheet, each once, with the frame it is first shown on. */
 export function drawingsAlong(shot: Shot, layer: Layer): { drawing: Drawing; frame: number }[] {
   const seen = new Set<Id>();
-  return runs(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
+  return placedExposures(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
     if (cell?.kind !== 'drawing' || seen.has(cell.drawing) || start >= shot.length) return [];
     seen.add(cell.drawing);
     const drawing = shot.drawings[cell.drawing];

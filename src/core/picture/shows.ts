@@ -1,6 +1,6 @@
 /** What a frame shows, in order: one rule for the paper and for what is delivered. */
 
-import { shownRun } from '../sheet/exposures.ts';
+import { shownExposure } from '../sheet/exposures.ts';
 import type { CellRef, Layer, Shot } from '../shot/model.ts';
 
 export interface ShownCell {
@@ -20,7 +20,7 @@ export function shownCells(shot: Shot, frame: number, looker: Looker): ShownCell
   const out: ShownCell[] = [];
   for (const layer of shot.layers) {
     if (!layerShows(layer, looker)) continue;
-    const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+    const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
     if (cell) out.push({ layer, cell });
   }
   return out;

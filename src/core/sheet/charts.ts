@@ -3,8 +3,8 @@
  * itself: it is read from the sheet (the exposures between the keys) and from its drawings' spacing, and written there.
  */
 import type { Drawing, Id, Shot } from '../shot/model.ts';
-import { runs } from './exposures.ts';
-import { exposuresOf, layerOf } from './timing.ts';
+import { exposuresOf, layerOf } from './edit.ts';
+import { placedExposures } from './exposures.ts';
 
 /** A drawing where the sheet first shows it. */
 interface Place {
@@ -32,7 +32,7 @@ export const LEAST_SPACING = 0.01;
 /** The layer's drawings in the order of the sheet; one that goes on in the next exposure stands once. */
 function placesOf(shot: Shot, layerId: Id): Place[] {
   const out: Place[] = [];
-  for (const { exposure, start, index } of runs(exposuresOf(layerOf(shot, layerId)))) {
+  for (const { exposure, start, index } of placedExposures(exposuresOf(layerOf(shot, layerId)))) {
     const drawing = exposure.cell?.kind === 'drawing' ? shot.drawings[exposure.cell.drawing] : null;
     if (drawing && out.at(-1)?.drawing.id !== drawing.id) out.push({ drawing, frame: start, index });
   }
@@ -105,4 +105,53 @@ export function chartsIn(shot: Shot, layerId: Id, from = 0, to = Number.POSITIVE
     .slice(1)
     .map((end, k) => chartBetween(layerId, places, keys[k], end))
     .filter((chart) => chart.from.frame < to && chart.to.frame > from);
+}
+
+/** Spacing eased by a power: 1 even, more is slower at that end. */
+const SLOW = 1.8;
+const FAVOUR = 0.6;
+
+const evenly = (count: number) => Array.from({ length: count }, (_, i) => (i + 1) / (count + 1));
+
+export interface ChartPreset {
+  id: string;
+  name: string;
+  /** How many ticks it is for; null: any number. */
+  count: number | null;
+  spacings(count: number): number[];
+}
+
+export const CHART_PRESETS: ChartPreset[] = [
+  { id: 'even', name: 'even', count: null, spacings: evenly },
+  { id: 'slow-out', name: 'slow out', count: null, spacings: (n) => evenly(n).map((u) => u ** SLOW) },
+  { id: 'slow-in', name: 'slow in', count: null, spacings: (n) => evenly(n).map((u) => 1 - (1 - u) ** SLOW) },
+  { id: 'slow-both', name: 'slow out and in', count: null, spacings: (n) => evenly(n).map((u) => u * u * (3 - 2 * u)) },
+  { id: 'thirds', name: 'thirds', count: 2, spacings: () => [1 / 3, 2 / 3] },
+  { id: 'favour-first', name: 'favour the first key', count: null, spacings: (n) => evenly(n).map((u) => FAVOUR * u) },
+  {
+    id: 'favour-last',
+    name: 'favour the last key',
+    count: null,
+    spacings: (n) => evenly(n).map((u) => 1 - FAVOUR * (1 - u)),
+  },
+];
+
+/** Spacings this near count as the same. */
+const SAME = 0.035;
+
+/** What a chart's spacing is called: a preset's name, or which end is slower; empty for no ticks. */
+export function spacingInWords(spacings: number[]): string {
+  const n = spacings.length;
+  if (n === 0) return '';
+  const found = CHART_PRESETS.find(
+    ({ count, spacings: make }) =>
+      (count === null || count === n) && make(n).every((each, i) => Math.abs(each - spacings[i]) < SAME),
+  );
+  if (found) return found.name;
+  const [first, last] = [spacings[0], 1 - spacings[n - 1]];
+  const even = 1 / (n + 1);
+  if (first < 0.8 * even && last < 0.8 * even) return 'slow out and in';
+  if (first < 0.8 * even) return 'slow out';
+  if (last < 0.8 * even) return 'slow in';
+  return 'by hand';
 }

@@ -1,6 +1,6 @@
 /** The order of cleaning up: keys first, then the drawing midway between two finished ones, then the halves. */
 import { type Drawing, type Id, type Layer, type Shot, STAGES } from '../shot/model.ts';
-import { runs } from './exposures.ts';
+import { placedExposures } from './exposures.ts';
 
 /** Why a drawing is next. */
 export type CleanStep = 'key' | 'breakdown' | 'midway' | 'open end';
@@ -31,12 +31,12 @@ interface Place {
 function placesOf(shot: Shot, layer: Layer): Place[] {
   const seen = new Set<Id>();
   const rough = shot.layers.find(({ id, purpose }) => purpose === 'rough' && id !== layer.id);
-  const roughRuns = rough ? runs(rough.exposures) : [];
+  const roughRuns = rough ? placedExposures(rough.exposures) : [];
   const roleBelow = (frame: number): Drawing['role'] | null => {
     const cell = roughRuns.find(({ start }) => start === frame)?.exposure.cell;
     return cell?.kind === 'drawing' ? (shot.drawings[cell.drawing]?.role ?? null) : null;
   };
-  return runs(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
+  return placedExposures(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
     const drawing = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : undefined;
     if (!drawing || seen.has(drawing.id)) return [];
     seen.add(drawing.id);

@@ -9,7 +9,7 @@ import { newId } from '../shot/ids.ts';
 import type { AfterLast, CellRef, Exposure } from '../shot/model.ts';
 
 /** An exposure with the frame it starts on and its place in the list. */
-export interface Run {
+export interface PlacedExposure {
   index: number;
   start: number;
   exposure: Exposure;
@@ -28,7 +28,7 @@ export function sameCell(a: CellRef | null, b: CellRef | null): boolean {
 const startsOf = new WeakMap<Exposure[], Int32Array>();
 
 /** The first frame of every exposure and, as one more, the frame after the last. */
-export function starts(exposures: Exposure[]): Int32Array {
+export function startFrames(exposures: Exposure[]): Int32Array {
   let out = startsOf.get(exposures);
   if (out?.length === exposures.length + 1) return out;
   out = new Int32Array(exposures.length + 1);
@@ -60,18 +60,18 @@ export function isReused(exposures: Exposure[], index: number): boolean {
 }
 
 export function totalFrames(exposures: Exposure[]): number {
-  return starts(exposures)[exposures.length];
+  return startFrames(exposures)[exposures.length];
 }
 
-export function runs(exposures: Exposure[]): Run[] {
-  const all = starts(exposures);
+export function placedExposures(exposures: Exposure[]): PlacedExposure[] {
+  const all = startFrames(exposures);
   return exposures.map((exposure, index) => ({ index, start: all[index], exposure }));
 }
 
 /** Index of the exposure that covers `frame`; the length of the list after its end, -1 before frame 0. */
 export function indexAt(exposures: Exposure[], frame: number): number {
   if (frame < 0) return -1;
-  const all = starts(exposures);
+  const all = startFrames(exposures);
   let low = 0;
   let high = exposures.length;
   while (low < high) {
@@ -83,10 +83,10 @@ export function indexAt(exposures: Exposure[], frame: number): number {
 }
 
 /** The run that covers `frame`, or null after the last exposure. */
-export function runAt(exposures: Exposure[], frame: number): Run | null {
+export function exposureAt(exposures: Exposure[], frame: number): PlacedExposure | null {
   const index = indexAt(exposures, frame);
   const exposure = exposures[index];
-  return exposure ? { index, start: starts(exposures)[index], exposure } : null;
+  return exposure ? { index, start: startFrames(exposures)[index], exposure } : null;
 }
 
 /**
@@ -109,9 +109,9 @@ export function frameInside(exposures: Exposure[], afterLast: AfterLast, frame: 
 }
 
 /** The run shown at `frame`, after-the-last taken into account. */
-export function shownRun(exposures: Exposure[], afterLast: AfterLast, frame: number): Run | null {
+export function shownExposure(exposures: Exposure[], afterLast: AfterLast, frame: number): PlacedExposure | null {
   const inside = frameInside(exposures, afterLast, frame);
-  return inside < 0 ? null : runAt(exposures, inside);
+  return inside < 0 ? null : exposureAt(exposures, inside);
 }
 
 /**
@@ -124,7 +124,7 @@ export function writtenOut(exposures: Exposure[], afterLast: AfterLast, to: numb
   const out = exposures.slice();
   let before = exposures.length - 1;
   for (let frame = total; frame < to; frame++) {
-    const { index, exposure } = shownRun(exposures, afterLast, frame)!;
+    const { index, exposure } = shownExposure(exposures, afterLast, frame)!;
     const last = out[out.length - 1];
     if (index === before) out[out.length - 1] = { ...last, frames: last.frames + 1 };
     else out.push({ id: newId(), cell: exposure.cell, frames: 1 });
@@ -178,7 +178,7 @@ export function cutAt(exposures: Exposure[], frame: number): { before: Exposure[
     return { before: frame > total ? [...exposures, empty(frame - total)] : exposures.slice(), after: [] };
   }
   const index = indexAt(exposures, frame);
-  const head = frame - starts(exposures)[index];
+  const head = frame - startFrames(exposures)[index];
   if (head === 0) return { before: exposures.slice(0, index), after: exposures.slice(index) };
   const cut = exposures[index];
   return {

@@ -1,7 +1,7 @@
 /** Holds longer and shorter, changes slid and pushed, holds split. Where a drawing would have to give way it stops at one frame. */
 import { newId } from '../shot/ids.ts';
 import type { CellRef, Exposure } from '../shot/model.ts';
-import { empty, runAt, starts, tidy, totalFrames } from './exposures.ts';
+import { empty, exposureAt, startFrames, tidy, totalFrames } from './exposures.ts';
 
 /** Holds exposure `index` for `frames` frames (at least one); what follows is pushed later or drawn earlier. */
 export function setHold(exposures: Exposure[], index: number, frames: number): Exposure[] {
@@ -68,20 +68,20 @@ export function pushFrom(exposures: Exposure[], index: number, by: number): Expo
 export function moveStart(exposures: Exposure[], index: number, to: number): Exposure[] {
   const self = exposures[index];
   if (!self?.cell) return exposures;
-  const by = Math.max(0, to) - starts(exposures)[index];
+  const by = Math.max(0, to) - startFrames(exposures)[index];
   const next = exposures[index + 1];
   if (!next) return pushFrom(exposures, index, by);
   if (next.cell === null) {
     const pushed = pushFrom(exposures, index, by);
     const at = pushed.findIndex(({ id }) => id === self.id);
-    const moved = starts(pushed)[at] - starts(exposures)[index];
+    const moved = startFrames(pushed)[at] - startFrames(exposures)[index];
     const out = pushed.slice();
     out[at + 1] = { ...next, frames: Math.max(0, next.frames - moved) };
     return tidy(out);
   }
   const slid = slideChange(exposures, index, by);
   const at = slid.findIndex(({ id }) => id === self.id);
-  const rest = by - (starts(slid)[at] - starts(exposures)[index]);
+  const rest = by - (startFrames(slid)[at] - startFrames(exposures)[index]);
   return rest > 0 ? pushFrom(slid, at, rest) : slid;
 }
 
@@ -123,12 +123,12 @@ export function swapWithNeighbour(exposures: Exposure[], index: number, towards:
  */
 export function expose(exposures: Exposure[], frame: number, cell: CellRef, frames: number): Exposure[] {
   const made: Exposure = { id: newId(), cell, frames: Math.max(1, frames) };
-  const run = runAt(exposures, frame);
-  if (!run) {
+  const placed = exposureAt(exposures, frame);
+  if (!placed) {
     const gap = frame - totalFrames(exposures);
     return tidy([...exposures, ...(gap > 0 ? [empty(gap)] : []), made]);
   }
-  const { index, start, exposure } = run;
+  const { index, start, exposure } = placed;
   const before = exposures.slice(0, index);
   const after = exposures.slice(index + 1);
   const head = frame - start;
@@ -163,7 +163,7 @@ export function expose(exposures: Exposure[], frame: number, cell: CellRef, fram
  * there, whatever it was. On empty frames it takes up to `frames` of them.
  */
 export function write(exposures: Exposure[], frame: number, cell: CellRef, frames: number): Exposure[] {
-  const run = runAt(exposures, frame);
-  if (!run?.exposure.cell || run.start !== frame) return expose(exposures, frame, cell, frames);
-  return exposures.map((exposure, i) => (i === run.index ? { ...exposure, id: newId(), cell } : exposure));
+  const placed = exposureAt(exposures, frame);
+  if (!placed?.exposure.cell || placed.start !== frame) return expose(exposures, frame, cell, frames);
+  return exposures.map((exposure, i) => (i === placed.index ? { ...exposure, id: newId(), cell } : exposure));
 }

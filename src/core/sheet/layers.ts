@@ -1,13 +1,12 @@
 /** Whole layers: traced over, doubled, merged, moved, removed. For `change()` recipes. */
-import { plain } from '../history/draft.ts';
 import { newId } from '../shot/ids.ts';
 import { longerName, makeDrawing, makeLayer } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';
 import type { CellRef, Drawing, Exposure, Id, Layer, Shot } from '../shot/model.ts';
-import { BadTiming } from './bad-timing.ts';
-import { copyDrawing, nextNumber } from './drawings.ts';
-import { cellKey, sameCell, shownRun, tidy, totalFrames } from './exposures.ts';
-import { exposuresOf, layerOf, setExposures } from './timing.ts';
+import { copyDrawing, newDrawing } from './drawing-edits.ts';
+import { drawingsOfLayer, forgetIndex, nextNumber } from './drawings.ts';
+import { atWork, BadTiming, layerOf, onSheet, setExposures } from './edit.ts';
+import { cellKey, sameCell, shownExposure, tidy, totalFrames } from './exposures.ts';
 
 /** The same timing with other cells: `cell` is asked once for each cell of the source. */
 function withCells(exposures: Exposure[], cell: (source: CellRef) => CellRef): Exposure[] {
@@ -25,40 +24,45 @@ function withCells(exposures: Exposure[], cell: (source: CellRef) => CellRef): E
  * the source; a cell used twice there is one drawing here too.
  */
 export function addTraceOver(shot: Shot, sourceId: Id): Layer {
-  const source = layerOf(shot, sourceId);
-  const layer = makeLayer(longerName(source.name, ', traced'), source.purpose === 'rough' ? 'clean' : 'rough', {
-    guide: false,
-    afterLast: source.afterLast,
+  const made = onSheet(shot, (work) => {
+    const source = layerOf(work, sourceId);
+    const layer = makeLayer(longerName(source.name, ', traced'), source.purpose === 'rough' ? 'clean' : 'rough', {
+      guide: false,
+      afterLast: source.afterLast,
+    });
+    layer.exposures = withCells(source.exposures, () => ({
+      kind: 'drawing',
+      drawing: newDrawing(work, layer.id).id,
+    }));
+    work.layers.splice(work.layers.indexOf(source) + 1, 0, layer);
+    return layer.id;
   });
-  let number = 0;
-  layer.exposures = withCells(exposuresOf(source), () => {
-    const drawing = makeDrawing(layer.id, ++number);
-    shot.drawings[drawing.id] = drawing;
-    return { kind: 'drawing', drawing: drawing.id };
-  });
-  shot.layers.splice(shot.layers.indexOf(source) + 1, 0, layer);
-  return layer;
+  return layerOf(atWork(shot), made);
 }
 
 /** A second layer straight above with the same timing and drawings of its own that start equal. */
 export function duplicateLayer(shot: Shot, sourceId: Id): Layer {
-  const source = layerOf(shot, sourceId);
-  const plainSource = plain(source);
-  const layer: Layer = { ...plainSource, id: newId(), name: longerName(source.name, ', copy'), locked: false };
-  const copies = new Map<Id, Id>();
-  const copyOf = (id: Id): Id => {
-    if (!copies.has(id)) {
-      const { number, label, role, spacing } = shot.drawings[id];
-      copies.set(id, copyDrawing(shot, shot.drawings[id], layer.id, { number, label, role, spacing }).id);
-    }
-    return copies.get(id)!;
-  };
-  layer.exposures = withCells(plainSource.exposures, (cell) =>
-    cell.kind === 'drawing' ? { kind: 'drawing', drawing: copyOf(cell.drawing) } : cell,
-  );
-  for (const drawing of Object.values(plain(shot.drawings))) if (drawing.layerId === sourceId) copyOf(drawing.id);
-  shot.layers.splice(shot.layers.findIndex(({ id }) => id === sourceId) + 1, 0, layer);
-  return layer;
+  const made = onSheet(shot, (work) => {
+    const source = layerOf(work, sourceId);
+    const layer: Layer = { ...source, id: newId(), name: longerName(source.name, ', copy'), locked: false };
+    const copies = new Map<Id, Id>();
+    const copyOf = (id: Id): Id => {
+      let copy = copies.get(id);
+      if (copy === undefined) {
+        const { number, label, role, spacing } = work.drawings[id];
+        copy = copyDrawing(work, id, layer.id, { number, label, role, spacing });
+        copies.set(id, copy);
+      }
+      return copy;
+    };
+    layer.exposures = withCells(source.exposures, (cell) =>
+      cell.kind === 'drawing' ? { kind: 'drawing', drawing: copyOf(cell.drawing) } : cell,
+    );
+    for (const { id } of [...drawingsOfLayer(work, sourceId)]) copyOf(id);
+    work.layers.splice(work.layers.indexOf(source) + 1, 0, layer);
+    return layer.id;
+  });
+  return layerOf(atWork(shot), made);
 }
 
 /** The layer under `id`, or null at the bottom. */
@@ -88,31 +92,34 @@ export function whyNotMerge(shot: Shot, upperId: Id): string | null {
 export function mergeDown(shot: Shot, upperId: Id): Layer {
   const why = whyNotMerge(shot, upperId);
   if (why) throw new BadTiming(why);
-  const upper = plain(layerOf(shot, upperId));
+  const lower = onSheet(shot, (work) => merge(work, upperId));
+  return layerOf(atWork(shot), lower);
+}
+
+/** Merges a layer into the one below; returns that one's id. */
+function merge(shot: Shot, upperId: Id): Id {
+  const upper = layerOf(shot, upperId);
   const lower = layerBelow(shot, upperId)!;
-  const under = plain(lower);
-  const frames = Math.max(shot.length, totalFrames(upper.exposures), totalFrames(under.exposures));
-  const drawings = plain(shot.drawings);
+  const frames = Math.max(shot.length, totalFrames(upper.exposures), totalFrames(lower.exposures));
+  const ofUpper = [...drawingsOfLayer(shot, upperId)];
   const drawingAt = (layer: Layer, frame: number): Drawing | null => {
-    const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
-    return cell?.kind === 'drawing' ? drawings[cell.drawing] : null;
+    const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+    return cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
   };
   const merged = new Map<string, CellRef | null>();
   const exposures: Exposure[] = [];
   let before = '';
   // Numbers are given anew as the merged drawings turn up; they follow all that are there.
   let number = nextNumber(shot, lower.id);
-  const moved = new Set<Id>();
   const own = (drawing: Drawing): Drawing => {
     if (drawing.layerId === upperId) {
-      moved.add(drawing.id);
-      shot.drawings[drawing.id].layerId = lower.id;
-      shot.drawings[drawing.id].number = number++;
+      drawing.layerId = lower.id;
+      drawing.number = number++;
     }
     return drawing;
   };
   for (let frame = 0; frame < frames; frame++) {
-    const a = drawingAt(under, frame);
+    const a = drawingAt(lower, frame);
     const b = drawingAt(upper, frame);
     const key = `${a?.id ?? ''}+${b?.id ?? ''}`;
     if (!merged.has(key)) {
@@ -133,27 +140,32 @@ export function mergeDown(shot: Shot, upperId: Id): Layer {
     else exposures.push({ id: newId(), cell, frames: 1 });
     before = key;
   }
+  for (const drawing of ofUpper) own(drawing);
+  forgetIndex(shot.drawings);
   const changes = exposures.filter(({ cell }, i) => i === 0 || !sameCell(cell, exposures[i - 1].cell)).length;
-  if (upper.afterLast !== 'clears' || under.afterLast !== 'clears') lower.afterLast = changes > 0 ? 'holds' : 'clears';
-  setExposures(shot, lower, tidy(exposures));
-  for (const drawing of Object.values(drawings))
-    if (drawing.layerId === upperId && !moved.has(drawing.id)) own(drawing);
+  if (upper.afterLast !== 'clears' || lower.afterLast !== 'clears') lower.afterLast = changes > 0 ? 'holds' : 'clears';
+  setExposures(shot, lower.id, tidy(exposures));
   // Whatever named the upper layer names the merged one now.
   if (shot.mouthGuide.head === upperId) shot.mouthGuide.head = lower.id;
   for (const { clips } of shot.tracks) for (const clip of clips) if (clip.follows === upperId) clip.follows = lower.id;
   shot.layers = shot.layers.filter(({ id }) => id !== upperId);
-  return lower;
+  return lower.id;
 }
 
 /** Removes a layer with its drawings, and whatever named them. Undo brings all back. */
 export function removeLayer(shot: Shot, id: Id): void {
-  shot.layers = shot.layers.filter((layer) => layer.id !== id);
-  mendReferences(shot, plain);
+  onSheet(shot, (work) => {
+    work.layers = work.layers.filter((layer) => layer.id !== id);
+    mendReferences(work);
+    forgetIndex(work.drawings);
+  });
 }
 
 /** Moves a layer to another place in the stack (0 = bottom). */
 export function moveLayer(shot: Shot, id: Id, to: number): void {
-  const layer = layerOf(shot, id);
-  shot.layers = shot.layers.filter((each) => each.id !== id);
-  shot.layers.splice(Math.max(0, Math.min(to, shot.layers.length)), 0, layer);
+  onSheet(shot, (work) => {
+    const layer = layerOf(work, id);
+    work.layers = work.layers.filter((each) => each !== layer);
+    work.layers.splice(Math.max(0, Math.min(to, work.layers.length)), 0, layer);
+  });
 }

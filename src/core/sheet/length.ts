@@ -1,13 +1,11 @@
 /** Time itself put in or taken out, and the length of the shot, with what either does said first. */
-import { plain } from '../history/draft.ts';
 import { soundEnd } from '../shot/clips.ts';
 import { LIMITS } from '../shot/make.ts';
 import type { Layer, Shot } from '../shot/model.ts';
 import { lengthInWords } from '../shot/timecode.ts';
-import { BadTiming } from './bad-timing.ts';
-import { cellKey, starts, totalFrames } from './exposures.ts';
-import { insertFrames, removeFrames } from './frames.ts';
-import { retimeLayer } from './timing.ts';
+import { BadTiming, onSheet, retimeLayer } from './edit.ts';
+import { cellKey, startFrames, totalFrames } from './exposures.ts';
+import { insertFrames, removeFrames } from './retime.ts';
 
 /** Where a frame comes to stand. */
 type Moved = (frame: number) => number;
@@ -16,12 +14,12 @@ type Moved = (frame: number) => number;
 function moveAll(shot: Shot, moved: Moved): void {
   for (const track of shot.tracks) for (const clip of track.clips) if (!clip.pin) clip.frame = moved(clip.frame);
   for (const cue of shot.paletteCues) if (cue.frame > 0) cue.frame = moved(cue.frame);
-  const cues = plain(shot.paletteCues);
+  const cues = shot.paletteCues;
   // Cues that fall together: the last one counts. That is the palette of the first frame that is left, be it frame 0.
   const kept = cues.filter((cue, i) => cue.frame !== cues[i + 1]?.frame);
   if (kept.length < cues.length) shot.paletteCues = kept;
-  shot.notes = onePerFrame(plain(shot.notes), moved, ({ frame, colour }) => `${frame} ${colour}`);
-  shot.markers = onePerFrame(plain(shot.markers), moved, ({ frame }) => String(frame));
+  shot.notes = onePerFrame(shot.notes, moved, ({ frame, colour }) => `${frame} ${colour}`);
+  shot.markers = onePerFrame(shot.markers, moved, ({ frame }) => String(frame));
 }
 
 /** Things moved; where two come to stand on one frame the later goes to the next free one, so that none is lost. */
@@ -46,20 +44,24 @@ export function lockedAfter(shot: Shot, frame: number): Layer[] {
 export function insertTime(shot: Shot, frame: number, count: number): void {
   if (shot.length + count > LIMITS.maxLength)
     throw new BadTiming(`The shot would be ${shot.length + count} frames long; it can have ${LIMITS.maxLength}.`);
-  for (const { id, locked } of plain(shot.layers))
-    if (!locked) retimeLayer(shot, id, (all) => insertFrames(all, frame, count));
-  moveAll(shot, (at) => (at >= frame ? at + count : at));
-  shot.length += count;
+  onSheet(shot, (work) => {
+    const { length } = work;
+    for (const { id, locked } of work.layers)
+      if (!locked) retimeLayer(work, id, (all) => insertFrames(all, frame, count));
+    moveAll(work, (at) => (at >= frame ? at + count : at));
+    work.length = Math.max(work.length, length + count);
+  });
 }
 
 /** Takes frames `from`..`to` of time out of the whole shot. Locked layers stay. @throws BadTiming when none would be left. */
 export function removeTime(shot: Shot, from: number, to: number): void {
   const gone = Math.min(to, shot.length) - from;
   if (gone >= shot.length) throw new BadTiming('That is the whole shot; at least one frame has to stay.');
-  for (const { id, locked } of plain(shot.layers))
-    if (!locked) retimeLayer(shot, id, (all) => removeFrames(all, from, to));
-  moveAll(shot, (at) => (at >= to ? at - (to - from) : Math.min(at, from)));
-  shot.length = Math.max(1, shot.length - Math.max(0, gone));
+  onSheet(shot, (work) => {
+    for (const { id, locked } of work.layers) if (!locked) retimeLayer(work, id, (all) => removeFrames(all, from, to));
+    moveAll(work, (at) => (at >= to ? at - (to - from) : Math.min(at, from)));
+    work.length = Math.max(1, work.length - Math.max(0, gone));
+  });
 }
 
 /** The frame after the last drawing of any layer; at least 1. */
@@ -79,7 +81,7 @@ export function lengthSays(shot: Shot, length: number): string[] {
   ];
   const beyond = new Set<string>();
   for (const { exposures } of shot.layers) {
-    const all = starts(exposures);
+    const all = startFrames(exposures);
     const before = new Set<string>();
     exposures.forEach(({ cell }, i) => {
       if (!cell) return;

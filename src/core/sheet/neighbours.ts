@@ -1,5 +1,5 @@
 import type { CellRef, Layer, Shot } from '../shot/model.ts';
-import { frameInside, type Run, runs, sameCell } from './exposures.ts';
+import { frameInside, type PlacedExposure, placedExposures, sameCell } from './exposures.ts';
 
 /** A neighbouring cell and the frame on which it is first shown on that side. */
 export interface Neighbour {
@@ -7,8 +7,8 @@ export interface Neighbour {
   frame: number;
 }
 
-function filledRuns(layer: Layer): Run[] {
-  return runs(layer.exposures).filter((run) => run.exposure.cell !== null);
+function filledRuns(layer: Layer): PlacedExposure[] {
+  return placedExposures(layer.exposures).filter((run) => run.exposure.cell !== null);
 }
 
 /**
@@ -54,12 +54,12 @@ export function stepByDrawing(layer: Layer, frame: number, towards: -1 | 1): num
 
 /** The same among the layer's keys. */
 export function stepByKey(shot: Shot, layer: Layer, frame: number, towards: -1 | 1): number | null {
-  const isKey = ({ exposure: { cell } }: Run) =>
+  const isKey = ({ exposure: { cell } }: PlacedExposure) =>
     cell?.kind === 'drawing' && shot.drawings[cell.drawing]?.role === 'key';
   return stepAmong(filledRuns(layer).filter(isKey), frame, towards);
 }
 
-function stepAmong(among: Run[], frame: number, towards: -1 | 1): number | null {
+function stepAmong(among: PlacedExposure[], frame: number, towards: -1 | 1): number | null {
   const found = towards === 1 ? among.find(({ start }) => start > frame) : among.findLast(({ start }) => start < frame);
   return found?.start ?? null;
 }

@@ -1,7 +1,7 @@
-/** New timing for a stretch of exposures `from`..`to` (indices): fitted, there and back, reversed, repeated. */
+/** New timing for a stretch of a layer: fitted, there and back, reversed, repeated, rotated; frames put in and taken out. */
 import { newId } from '../shot/ids.ts';
 import type { Exposure } from '../shot/model.ts';
-import { piece, starts, tidy, totalFrames } from './exposures.ts';
+import { cutAt, empty, indexAt, piece, replace, sameCell, startFrames, tidy, totalFrames } from './exposures.ts';
 
 /** The same cells once more, as exposures of their own. */
 function again(exposures: Exposure[]): Exposure[] {
@@ -14,7 +14,7 @@ function withPart(exposures: Exposure[], from: number, to: number, part: Exposur
 
 /** Frames of exposures `from`..`to`. */
 export function stretchFrames(exposures: Exposure[], from: number, to: number): number {
-  const all = starts(exposures);
+  const all = startFrames(exposures);
   return all[to] - all[from];
 }
 
@@ -47,7 +47,7 @@ export function fitEven(exposures: Exposure[], from: number, to: number, frames:
 export function fitInProportion(exposures: Exposure[], from: number, to: number, frames: number): Exposure[] {
   const count = to - from;
   const length = Math.max(count, Math.round(frames));
-  const all = starts(exposures);
+  const all = startFrames(exposures);
   const before = all[to] - all[from];
   const ends = Array.from({ length: count }, (_, i) => (all[from + i + 1] - all[from]) / before);
   return fitted(exposures, from, to, holdsByEnds(ends, length));
@@ -85,4 +85,64 @@ export function repeatTo(exposures: Exposure[], from: number, to: number, frames
     out.push(...again(filled + length <= frames ? round : piece(round, 0, frames - filled)));
   }
   return withPart(exposures, from, to, out);
+}
+
+const wrapped = (by: number, count: number) => ((by % count) + count) % count;
+
+/** Exposures `from`..`to` (indices) shifted round by `by` drawings: by one, the last comes to the front, with its hold. */
+export function rotateByDrawings(exposures: Exposure[], from: number, to: number, by: number): Exposure[] {
+  const count = to - from;
+  if (count < 2 || wrapped(by, count) === 0) return exposures;
+  const cut = to - wrapped(by, count);
+  return tidy([
+    ...exposures.slice(0, from),
+    ...exposures.slice(cut, to),
+    ...exposures.slice(from, cut),
+    ...exposures.slice(to),
+  ]);
+}
+
+/**
+ * Frames `from`..`to` shifted round by `by` frames. A hold cut at the end goes on at the front as the same drawing; where
+ * two parts of a hold meet again they are one hold again, so as many shifts as there are frames are none.
+ */
+export function rotateByFrames(exposures: Exposure[], from: number, to: number, by: number): Exposure[] {
+  const length = to - from;
+  const steps = length < 1 ? 0 : wrapped(by, length);
+  if (steps === 0) return exposures;
+  const { before, after } = cutAt(piece(exposures, from, to), length - steps);
+  const seamA = after.at(-1)!;
+  const seamB = before[0];
+  const turned = sameCell(seamA.cell, seamB.cell)
+    ? [...after.slice(0, -1), { ...seamA, frames: seamA.frames + seamB.frames }, ...before.slice(1)]
+    : [...after, ...before];
+  return replace(exposures, from, to, turned);
+}
+
+/**
+ * Puts `count` frames in before `frame`; what stood before goes on through them, and all that follows moves later by
+ * `count`. Before frame 0 the first exposure is held longer. After the end nothing changes.
+ */
+export function insertFrames(exposures: Exposure[], frame: number, count: number): Exposure[] {
+  if (frame >= totalFrames(exposures) || count < 1) return exposures;
+  const longer = indexAt(exposures, Math.max(0, frame - 1));
+  return exposures.map((exposure, i) => (i === longer ? { ...exposure, frames: exposure.frames + count } : exposure));
+}
+
+/** Takes frames `from`..`to` out; what follows moves up. Drawings that stood only there are off the sheet, not lost. */
+export function removeFrames(exposures: Exposure[], from: number, to: number): Exposure[] {
+  if (from >= totalFrames(exposures)) return exposures;
+  const out: Exposure[] = [];
+  const all = startFrames(exposures);
+  exposures.forEach((exposure, i) => {
+    const gone = Math.max(0, Math.min(to, all[i + 1]) - Math.max(from, all[i]));
+    if (gone === 0) out.push(exposure);
+    else if (gone < exposure.frames) out.push({ ...exposure, frames: exposure.frames - gone });
+  });
+  return tidy(out);
+}
+
+/** Takes the cells of frames `from`..`to` off the sheet and leaves the frames empty. */
+export function emptyFrames(exposures: Exposure[], from: number, to: number): Exposure[] {
+  return from >= totalFrames(exposures) ? exposures : replace(exposures, from, to, [empty(to - from)]);
 }

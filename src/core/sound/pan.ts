@@ -1,6 +1,6 @@
 /** Where a clip is heard from: its own place, or the place on the paper of the figure it follows. */
 import { mapPoint } from '../plane/matrix.ts';
-import { shownRun } from '../sheet/exposures.ts';
+import { shownExposure } from '../sheet/exposures.ts';
 import type { Clip, Drawing, Layer, Shot } from '../shot/model.ts';
 import { POINT_SIZE } from '../shot/model.ts';
 
@@ -27,7 +27,7 @@ function middleOf(drawing: Drawing): number | null {
 }
 
 function placeOn(shot: Shot, layer: Layer, frame: number): number | null {
-  const cell = shownRun(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+  const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
   if (!cell) return null;
   if (cell.kind === 'drawing') return shot.drawings[cell.drawing] ? middleOf(shot.drawings[cell.drawing]) : null;
   return layer.place ? mapPoint(layer.place, shot.width / 2, shot.height / 2)[0] : shot.width / 2;

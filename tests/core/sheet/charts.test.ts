@@ -10,8 +10,8 @@ import {
   dropTick,
   setSpacing,
   setSpacings,
-  spacingSays,
-  starts,
+  spacingInWords,
+  startFrames,
 } from '../../../src/core/sheet/index.ts';
 import {
   type Drawing,
@@ -199,14 +199,14 @@ describe('ways of spacing', () => {
       ),
     );
     for (const { name, count, spacings: make } of CHART_PRESETS)
-      if (count === null) expect(spacingSays(make(5))).toBe(name);
+      if (count === null) expect(spacingInWords(make(5))).toBe(name);
   });
   test('slow out crowds at the first key, slow in at the last', () => {
     const of = (id: string) => CHART_PRESETS.find((each) => each.id === id)!.spacings(3);
     expect(of('slow-out')[0]).toBeLessThan(0.2);
     expect(of('slow-in')[2]).toBeGreaterThan(0.8);
-    expect(spacingSays([0.08, 0.2, 0.5])).toBe('slow out');
-    expect(spacingSays([])).toBe('');
+    expect(spacingInWords([0.08, 0.2, 0.5])).toBe('slow out');
+    expect(spacingInWords([])).toBe('');
   });
 });
 
@@ -216,6 +216,6 @@ test('charts and starts agree on frames', () => {
     ['between', 5],
     ['key', 1],
   ]);
-  const all = starts(shot.layers[0].exposures);
+  const all = startFrames(shot.layers[0].exposures);
   expect([chart().from.frame, chart().ticks[0].frame, chart().to.frame]).toEqual([all[0], all[1], all[2]]);
 });

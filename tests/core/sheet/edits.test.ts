@@ -76,7 +76,7 @@ describe('drawing on the sheet', () => {
 describe('trace-over layer', () => {
   test('has the same timing, empty drawings, and one drawing where the source uses one twice', () => {
     const { shot, layerId } = smallShot();
-    const timed = edit(shot, (draft) => void setExposures(draft, layerOf(draft, layerId), sheet('a2 -3 b2 a4')));
+    const timed = edit(shot, (draft) => void setExposures(draft, layerId, sheet('a2 -3 b2 a4')));
     let made = '';
     const after = edit(timed, (draft) => {
       made = addTraceOver(draft, layerId).id;

@@ -3,13 +3,13 @@ import { describe, expect, test } from 'vitest';
 import {
   emptyFrames,
   expose,
+  exposureAt,
   frameInside,
   isReused,
   pushFrom,
   removeFrames,
-  runAt,
   setHold,
-  shownRun,
+  shownExposure,
   slideChange,
   swapWithNeighbour,
   tidy,
@@ -82,7 +82,7 @@ describe('after the last drawing', () => {
   const abc = sheet('a1 b1 c1');
   const shows = (after: Parameters<typeof frameInside>[1], frame: number) => {
     const inside = frameInside(abc, after, frame);
-    const cell = inside < 0 ? null : runAt(abc, inside)!.exposure.cell;
+    const cell = inside < 0 ? null : exposureAt(abc, inside)!.exposure.cell;
     return cell?.kind === 'drawing' ? cell.drawing : '-';
   };
   const eight = (after: Parameters<typeof frameInside>[1]) =>
@@ -117,7 +117,9 @@ describe('written out to a frame', () => {
         const before = tidy(exposures);
         const written = writtenOut(before, after, to);
         for (let frame = 0; frame < to; frame++)
-          expect(shownRun(written, after, frame)?.exposure.cell).toEqual(shownRun(before, after, frame)?.exposure.cell);
+          expect(shownExposure(written, after, frame)?.exposure.cell).toEqual(
+            shownExposure(before, after, frame)?.exposure.cell,
+          );
       }),
       { numRuns: 500 },
     );

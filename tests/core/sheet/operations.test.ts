@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { change, History } from '../../../src/core/history/index.ts';
-import { drawnEnd, starts, totalFrames } from '../../../src/core/sheet/index.ts';
+import { drawnEnd, startFrames, totalFrames } from '../../../src/core/sheet/index.ts';
 import { makeClip, makeDrawing, makeLayer, makeTrack, newId, type Shot } from '../../../src/core/shot/index.ts';
 import { smallShot, strokeThrough } from '../../make.ts';
 import { BESIDE, CHARTS, type Dice, LONGEST, type Operation, TIMING } from '../../operations.ts';
@@ -68,7 +68,7 @@ function pinsHold(shot: Shot): void {
     if (!pin) continue;
     for (const { exposures } of shot.layers) {
       const index = exposures.findIndex(({ id }) => id === pin.exposure);
-      if (index >= 0) expect(frame).toBe(starts(exposures)[index] + pin.offset);
+      if (index >= 0) expect(frame).toBe(startFrames(exposures)[index] + pin.offset);
     }
   }
 }

@@ -28,7 +28,7 @@ import {
   packPatches,
   pinClip,
   pinnedTo,
-  progressSays,
+  progressInWords,
   pushSpan,
   putPiece,
   removeTime,
@@ -98,7 +98,7 @@ const pinned = (exposure: string, offset = 1) => {
     const mine = draft.tracks[0].clips[0];
     const start = draft.layers[0].exposures.findIndex(({ id }) => id === exposure) * 4;
     mine.frame = start + offset;
-    pinClip(draft, mine, exposure);
+    pinClip(draft, mine.id, exposure);
   });
 };
 const clipFrame = () => shot.tracks[0].clips[0].frame;
@@ -216,7 +216,7 @@ describe('pinned sounds', () => {
   });
   test('let go, they stand on their frame', () => {
     pinned('keeper-e1');
-    edit((draft) => pinClip(draft, draft.tracks[0].clips[0], null));
+    edit((draft) => pinClip(draft, draft.tracks[0].clips[0].id, null));
     edit((draft) => retimeLayer(draft, 'keeper', (all) => setHold(all, 0, 9)));
     expect(clipFrame()).toBe(5);
   });
@@ -234,7 +234,7 @@ describe('drawings', () => {
     expect(change(shot, (draft) => void makeOwn(draft, span(0, 20)))).toBeNull();
   });
   test('numbered in the order of the sheet, unused ones after', () => {
-    edit((draft) => setExposures(draft, layerOf(draft, 'keeper'), sheet('c2 a2 c2')));
+    edit((draft) => setExposures(draft, 'keeper', sheet('c2 a2 c2')));
     edit((draft) => renumber(draft, 'keeper'));
     expect(['c', 'a', 'b'].map((id) => shot.drawings[id].number)).toEqual([1, 2, 3]);
   });
@@ -250,10 +250,10 @@ describe('drawings', () => {
     expect(Object.keys(shot.drawings).sort()).toEqual(['a', 'c', 'p', 'q']);
   });
   test('a layer says how far its drawings have come', () => {
-    expect(progressSays(shot, 'keeper')).toBe('');
+    expect(progressInWords(shot, 'keeper')).toBe('');
     edit((draft) => void (draft.drawings.a.stage = 'tied down'));
     edit((draft) => void (draft.drawings.b.stage = 'clean'));
-    expect(progressSays(shot, 'keeper')).toBe('clean 1 of 3');
+    expect(progressInWords(shot, 'keeper')).toBe('clean 1 of 3');
   });
   test('keys are gone to one by one', () => {
     edit((draft) => {
@@ -289,8 +289,8 @@ describe('layers made of layers', () => {
   });
   test('merged, the same two meeting again are the same drawing; one alone stays itself', () => {
     edit((draft) => {
-      setExposures(draft, layerOf(draft, 'keeper'), sheet('a2 b2 a2 c2'));
-      setExposures(draft, layerOf(draft, 'scarf'), sheet('p6'));
+      setExposures(draft, 'keeper', sheet('a2 b2 a2 c2'));
+      setExposures(draft, 'scarf', sheet('p6'));
     });
     edit((draft) => void mergeDown(draft, 'scarf'));
     const cells = keeper().exposures.map(({ cell }) => (cell as { drawing: string }).drawing);
@@ -431,9 +431,7 @@ describe('packed', () => {
   test('so do patches, and only long lists are packed', () => {
     const before = shot;
     edit((draft) => retimeLayer(draft, 'keeper', () => sheet('a1 b1 c1 a1 b1 c1 a1 b1 c1 a1')));
-    const { patches } = change(before, (draft) =>
-      setExposures(draft, layerOf(draft, 'keeper'), [...keeper().exposures]),
-    )!;
+    const { patches } = change(before, (draft) => setExposures(draft, 'keeper', [...keeper().exposures]))!;
     const packed = packPatches(patches);
     expect(packed.some((each) => 'exposures' in each)).toBe(true);
     expect(unpackPatches(packed)).toEqual(patches);

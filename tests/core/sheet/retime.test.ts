@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   expose,
+  exposureAt,
   fitEven,
   fitInProportion,
   insertFrames,
@@ -14,12 +15,11 @@ import {
   repeatTo,
   replace,
   reverse,
-  roundByDrawings,
-  roundByFrames,
-  runAt,
+  rotateByDrawings,
+  rotateByFrames,
   setHolds,
   splitHold,
-  starts,
+  startFrames,
   thereAndBack,
   tidy,
   totalFrames,
@@ -74,7 +74,7 @@ describe('moving a drawing to a frame', () => {
       [1, 7],
     ])
       sheetNow = moveStart(sheetNow, index, frame - 1);
-    expect([...starts(sheetNow)].slice(0, 5).map((start) => start + 1)).toEqual([1, 7, 13, 19, 27]);
+    expect([...startFrames(sheetNow)].slice(0, 5).map((start) => start + 1)).toEqual([1, 7, 13, 19, 27]);
   });
 });
 
@@ -164,24 +164,24 @@ describe('repeated', () => {
 
 describe('shifted round', () => {
   test('by one drawing the last comes to the front, with its hold', () => {
-    expect(inShort(roundByDrawings(sheet('a2 b3 c4'), 0, 3, 1))).toBe('c4 a2 b3');
-    expect(inShort(roundByDrawings(sheet('x1 a2 b3 c4'), 1, 4, -1))).toBe('x1 b3 c4 a2');
+    expect(inShort(rotateByDrawings(sheet('a2 b3 c4'), 0, 3, 1))).toBe('c4 a2 b3');
+    expect(inShort(rotateByDrawings(sheet('x1 a2 b3 c4'), 1, 4, -1))).toBe('x1 b3 c4 a2');
   });
   test('by frames a hold is cut and goes on at the front', () => {
-    expect(inShort(roundByFrames(sheet('a2 b3 c4'), 0, 9, 1))).toBe('c1 a2 b3 c3');
-    expect(inShort(roundByFrames(sheet('c1 a2 b3 c3'), 0, 9, -1))).toBe('a2 b3 c4');
+    expect(inShort(rotateByFrames(sheet('a2 b3 c4'), 0, 9, 1))).toBe('c1 a2 b3 c3');
+    expect(inShort(rotateByFrames(sheet('c1 a2 b3 c3'), 0, 9, -1))).toBe('a2 b3 c4');
   });
   test('as many drawings as there are, or frames, are none', () => {
     fc.assert(
       fc.property(anySheet, fc.integer({ min: 1, max: 3 }), (exposures, times) => {
         const from = tidy(exposures.filter(({ cell }) => cell));
-        expect(roundByDrawings(...all(from), times * from.length)).toEqual(from);
+        expect(rotateByDrawings(...all(from), times * from.length)).toEqual(from);
         const length = totalFrames(from);
         let turned = from;
-        for (let i = 0; i < length; i++) turned = roundByFrames(turned, 0, length, 1);
+        for (let i = 0; i < length; i++) turned = rotateByFrames(turned, 0, length, 1);
         expect(frames(turned)).toBe(frames(from));
         let round = from;
-        for (let i = 0; i < from.length; i++) round = roundByDrawings(...all(round), 1);
+        for (let i = 0; i < from.length; i++) round = rotateByDrawings(...all(round), 1);
         expect(round).toEqual(from);
       }),
       { numRuns: 400 },
@@ -193,7 +193,7 @@ describe('shifted round', () => {
         const from = tidy(exposures.filter(({ cell }) => cell));
         const length = totalFrames(from);
         if (length === 0) return;
-        const turned = frames(roundByFrames(from, 0, length, by));
+        const turned = frames(rotateByFrames(from, 0, length, by));
         const wanted = Array.from({ length }, (_, i) => frames(from)[(((i - by) % length) + length) % length]).join('');
         expect(turned).toBe(wanted);
       }),
@@ -220,8 +220,8 @@ describe('frames and pieces', () => {
         const after = insertFrames(from, frame, count);
         from.forEach(({ id }, i) => {
           const at = after.findIndex((each) => each.id === id);
-          const moved = starts(after)[at] - starts(from)[i];
-          const follows = frame < totalFrames(from) && starts(from)[i] >= Math.max(1, frame);
+          const moved = startFrames(after)[at] - startFrames(from)[i];
+          const follows = frame < totalFrames(from) && startFrames(from)[i] >= Math.max(1, frame);
           expect(moved).toBe(follows ? count : 0);
         });
       }),
@@ -253,7 +253,7 @@ describe('frames and pieces', () => {
         const before = tidy(exposures);
         const after = putAt(before, frame, [{ id: 'n', cell: cellOf('x'), frames: length }]);
         for (const drawing of new Set(frames(before).replaceAll('-', ''))) expect(frames(after)).toContain(drawing);
-        expect(runAt(after, frame)?.exposure.id).toBe('n');
+        expect(exposureAt(after, frame)?.exposure.id).toBe('n');
       }),
       { numRuns: 2000 },
     );

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { type DrawingQuality, type Finding, findingsOf, qualityOf } from '../../../core/ink/index.ts';
-import { drawingName, nextToClean, progressSays, runs } from '../../../core/sheet/index.ts';
+import { drawingName, nextToClean, placedExposures, progressInWords } from '../../../core/sheet/index.ts';
 import type { Drawing, Layer } from '../../../core/shot/index.ts';
 import { useCommand, useCommands } from '../../commands/context.ts';
 import { STEP_WORDS } from '../../commands/guides.ts';
@@ -46,7 +46,7 @@ interface Row {
 /** The drawings of a layer with what stands out in each beside the layer's first key. */
 function rowsOf(layer: Layer, drawings: Record<string, Drawing>): { key: Row | null; rows: Row[] } {
   const seen = new Set<string>();
-  const found = runs(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
+  const found = placedExposures(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
     const drawing = cell?.kind === 'drawing' ? drawings[cell.drawing] : undefined;
     if (!drawing || seen.has(drawing.id) || drawing.ink.length === 0) return [];
     seen.add(drawing.id);
@@ -111,7 +111,7 @@ export function LinesCard() {
     <>
       <h3 className="font-medium">
         {layer.name}{' '}
-        <span className="font-normal text-second">{progressSays(session.shot, layer.id) || 'all rough'}</span>
+        <span className="font-normal text-second">{progressInWords(session.shot, layer.id) || 'all rough'}</span>
       </h3>
       {next ? (
         <div className="mt-1 flex items-center justify-between gap-2">

@@ -1,6 +1,6 @@
 /** What the tools of paint share: the drawing that takes the paint, its regions, and putting paint down. */
 import { isGround, type PaintLook, type RegionMap, regionAt } from '../../../core/paint/index.ts';
-import { addDrawing, drawingShown, runAt } from '../../../core/sheet/index.ts';
+import { addDrawing, drawingShown, exposureAt } from '../../../core/sheet/index.ts';
 import { type Area, type Drawing, makeDrawing, newId } from '../../../core/shot/index.ts';
 import { layerInHand } from '../../commands/layer-in-hand.ts';
 import type { ToolDesk } from './tool.ts';
@@ -55,9 +55,9 @@ function timingOfLines({ session, view }: ToolDesk): { from: number; frames: num
   const place = layers.findIndex(({ id }) => id === layerId);
   const those = linesOf.length > 0 ? layers.filter(({ id }) => linesOf.includes(id)) : layers.slice(place + 1);
   for (const layer of those) {
-    const run = runAt(layer.exposures, frame);
-    if (run?.exposure.cell?.kind === 'drawing' && drawingShown(session.shot, layer, frame))
-      return { from: run.start, frames: run.exposure.frames };
+    const placed = exposureAt(layer.exposures, frame);
+    if (placed?.exposure.cell?.kind === 'drawing' && drawingShown(session.shot, layer, frame))
+      return { from: placed.start, frames: placed.exposure.frames };
   }
   return null;
 }

@@ -2,7 +2,7 @@ import RecolourIcon from 'lucide-react/icons/highlighter';
 import TakeIcon from 'lucide-react/icons/pipette';
 import { type PenSample, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
-import { drawingShown, neighbours, shownRun } from '../../../core/sheet/index.ts';
+import { drawingShown, neighbours, shownExposure } from '../../../core/sheet/index.ts';
 import { type Drawing, type Id, newId } from '../../../core/shot/index.ts';
 import { layerInHand } from '../../commands/layer-in-hand.ts';
 import type { Tool, ToolDesk } from './tool.ts';
@@ -113,7 +113,7 @@ function swatchAt(desk: ToolDesk, x: number, y: number, from: 'here' | 'before' 
   // The layer in hand first, then what is seen of the others from the top down.
   const others = shot.layers.filter((each) => each.visible && each !== layer).reverse();
   for (const each of layer ? [layer, ...others] : others) {
-    if (!shownRun(each.exposures, each.afterLast, frame)) continue;
+    if (!shownExposure(each.exposures, each.afterLast, frame)) continue;
     const drawing = drawingShown(shot, each, frame);
     const found = drawing && swatchOn(drawing, x, y, reach);
     if (found) return found;
