@@ -1,4 +1,4 @@
-/** In-betweens: matching and drawing them takes longer than a frame. Stopping ends the worker. */
+/** Lines of many drawings: matching them, drawing in-betweens, measuring them. Stopping ends the worker. */
 import {
   type BetweenJob,
   type BetweenResult,
@@ -6,6 +6,7 @@ import {
   type FollowedPlace,
   follow,
 } from '../core/between/index.ts';
+import { type DrawingQuality, qualityOf } from '../core/ink/index.ts';
 import type { Stroke } from '../core/shot/index.ts';
 import { serve } from './serve.ts';
 
@@ -22,6 +23,9 @@ const face = {
   /** Where a point of a line is on other drawings: see core's `follow`. */
   follow(drawings: Stroke[][], at: number, line: string, share: number): (FollowedPlace | null)[] {
     return follow(drawings, at, line, share);
+  },
+  measure(ink: Stroke[]): DrawingQuality {
+    return qualityOf(ink);
   },
 };
 

@@ -5,6 +5,7 @@ import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
 import { BetweenDesk } from './between-desk.ts';
 import { DeliveryDesk } from './delivery-desk.ts';
+import { LineDesk } from './line-desk.ts';
 import { PaintDesk } from './paint-desk.ts';
 import { Player, type PlayState } from './player.ts';
 import { type Opening, ShotSession } from './shot-session.ts';
@@ -22,6 +23,7 @@ export interface OpenShot {
   player: Player;
   betweens: BetweenDesk;
   paints: PaintDesk;
+  lines: LineDesk;
   deliveries: DeliveryDesk;
   close(): Promise<void>;
 }
@@ -44,6 +46,7 @@ async function around(db: Database, id: Id, session: ShotSession): Promise<OpenS
   const player = new Player(session, view, sound);
   const betweens = new BetweenDesk(session, view);
   const paints = new PaintDesk(session, view);
+  const lines = new LineDesk((sentence) => session.onSaying(sentence));
   const deliveries = new DeliveryDesk(session, sound);
 
   // Sounds are decoded as they turn up in a clip: at opening, after an import, after an undo; and let go when none has them.
@@ -97,6 +100,7 @@ async function around(db: Database, id: Id, session: ShotSession): Promise<OpenS
     sound,
     player,
     betweens,
+    lines,
     paints,
     deliveries,
     async close() {
@@ -104,6 +108,7 @@ async function around(db: Database, id: Id, session: ShotSession): Promise<OpenS
       for (const unsubscribe of unsubscribes) unsubscribe();
       player.close();
       betweens.close();
+      lines.close();
       paints.close();
       deliveries.close();
       keepView();

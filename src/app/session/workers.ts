@@ -34,6 +34,14 @@ export const betweenHost = (onDeath: OnDeath) =>
     onDeath,
   });
 
+/** The same part once more, for what is measured beside the work on in-betweens. */
+export const linesHost = (onDeath: OnDeath) =>
+  new WorkerHost<BetweenFace>({
+    what: 'The part that measures lines',
+    start: () => new Worker(new URL('../../workers/between.worker.ts', import.meta.url), { type: 'module' }),
+    onDeath,
+  });
+
 export const soundHost = () =>
   new WorkerHost<SoundFace>({
     what: 'The part that reads sound',

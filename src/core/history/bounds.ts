@@ -7,7 +7,8 @@ import { POINT_SIZE } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import type { Patch } from './patch.ts';
 
-type Path = readonly (string | number)[];
+/** Where a value stands. While values are checked it is one list that grows and shrinks. */
+type Path = (string | number)[];
 
 /** The most entries of each list, by the list's name, and what they are called. */
 const LISTS: Record<string, [most: number, what: string]> = {
@@ -41,7 +42,7 @@ const TEXTS: Record<string, number> = {
 const PLACES = new Set<string | number>(['x', 'y', 'horizon', 'ground', 'points']);
 
 function mostLetters(path: Path): number | undefined {
-  const key = String(path.at(-1));
+  const key = String(path[path.length - 1]);
   if (key === 'name') {
     if (path.includes('assets')) return 255;
     return path.includes('ink') || path.includes('paint') ? LIMITS.maxName : LIMITS.maxTitle;
@@ -56,6 +57,9 @@ function checkCount(path: Path, count: number): void {
     throw new Refused(`That would make ${count} ${bound[1]}; there can be ${bound[0]}. Nothing was changed.`);
 }
 
+/** Points, rings and brushes that were found within bounds: values that copies of lines share. */
+const fine = new WeakSet<object>();
+
 function checkPoints(path: Path, values: Float32Array): void {
   const isLine = path.at(-1) === 'points';
   const stride = isLine ? POINT_SIZE : 2;
@@ -68,23 +72,40 @@ function checkPoints(path: Path, values: Float32Array): void {
   }
 }
 
+function checkNumber(path: Path, value: number): void {
+  if (PLACES.has(path[path.length - 1]) && Math.abs(value) > LIMITS.far)
+    throw new Refused('That would lie too far from the paper to be kept. Nothing was changed.');
+  if (!Number.isFinite(value)) throw new Refused(`That would make ${path.at(-1)} no number. Nothing was changed.`);
+}
+
 function check(value: unknown, path: Path): void {
   if (typeof value === 'string') {
     const most = mostLetters(path);
     if (most !== undefined && value.length > most)
       throw new Refused(`That text has ${value.length} letters; there is room for ${most}. Nothing was changed.`);
-  } else if (typeof value === 'number') {
-    if (PLACES.has(path.at(-1)!) && Math.abs(value) > LIMITS.far)
-      throw new Refused('That would lie too far from the paper to be kept. Nothing was changed.');
-    if (!Number.isFinite(value)) throw new Refused(`That would make ${path.at(-1)} no number. Nothing was changed.`);
-  } else if (value instanceof Float32Array) checkPoints(path, value);
-  else if (Array.isArray(value)) {
+  } else if (typeof value === 'number') checkNumber(path, value);
+  else if (typeof value === 'object' && value !== null) {
+    const key = path[path.length - 1];
+    const isValue = value instanceof Float32Array || key === 'brush';
+    if (isValue && fine.has(value)) return;
+    if (value instanceof Float32Array) checkPoints(path, value);
+    else checkEach(value, path);
+    if (isValue) fine.add(value);
+  }
+}
+
+function checkEach(value: object, path: Path): void {
+  if (Array.isArray(value)) {
     // A list of exposures is checked where a layer gets it (setExposures), and there can be forty thousand of them.
-    if (path.at(-1) === 'exposures') return;
+    if (path[path.length - 1] === 'exposures') return;
     checkCount(path, value.length);
     for (let i = 0; i < value.length; i++) check(value[i], path);
-  } else if (typeof value === 'object' && value !== null) {
-    for (const [key, each] of Object.entries(value)) check(each, [...path, key]);
+    return;
+  }
+  for (const key in value) {
+    path.push(key);
+    check((value as Record<string, unknown>)[key], path);
+    path.pop();
   }
 }
 
@@ -97,11 +118,11 @@ function at(root: unknown, path: Path): unknown {
 /** @param next the shot the patches lead to @throws Refused with a sentence when an edit makes what a shot cannot hold */
 export function checkBounds(next: unknown, patches: readonly Patch[]): void {
   for (const patch of patches) {
-    if ('set' in patch) check(patch.set, patch.path);
+    if ('set' in patch) check(patch.set, [...patch.path]);
     else if ('insert' in patch && patch.path.at(-1) !== 'exposures') {
       const list = at(next, patch.path);
       if (Array.isArray(list)) checkCount(patch.path, list.length);
-      for (const each of patch.insert) check(each, patch.path);
+      for (const each of patch.insert) check(each, [...patch.path]);
     }
   }
 }

@@ -2,13 +2,13 @@
  * Whether a layer is drawn in one even line: widths and darkness of every drawing beside the key's, line by named line
  * and as a whole, ends left open, lines that run over.
  */
-import { type Box, boxesMeet } from '../plane/box.ts';
-import { segmentDistance2 } from '../plane/segment.ts';
-import { type Drawing, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
-import { crossingsOf } from './crossings.ts';
+import Flatbush from 'flatbush';
+import { type Box, boxOfPoints } from '../plane/box.ts';
+import { lengthsAlong } from '../plane/polyline.ts';
+import { segmentCrossing, segmentDistance2 } from '../plane/segment.ts';
+import { POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
 import { densePoints } from './dense.ts';
-import { strokeBox } from './outline.ts';
 
 interface LineMeasure {
   /** Mean diameter along the lines, paper pixels. */
@@ -25,7 +25,6 @@ interface Place {
 }
 
 export interface DrawingQuality {
-  drawing: Id;
   whole: LineMeasure;
   /** By line name; lines without one are in none. */
   named: Map<string, LineMeasure>;
@@ -66,101 +65,147 @@ export function measureLines(ink: Stroke[]): LineMeasure {
     : { width: width / length, darkness: darkness / length, length };
 }
 
-interface Dense {
+/** A line as its ends are looked at. */
+interface EndedLine {
   stroke: Stroke;
   points: Float32Array;
+  /** Length up to each point. */
+  along: Float64Array;
   radius: number;
-  box: Box;
 }
 
-function awayFrom(points: Float32Array, x: number, y: number): number {
+/** Segments of lines that are found together: a piece of so many is looked at whole. */
+const PIECE = 12;
+
+/** Straight pieces of all lines, found by where they lie. */
+class Pieces {
+  private readonly lines: EndedLine[];
+  private readonly index: Flatbush;
+  /** For each piece its line, and the first point of it. */
+  private readonly line: number[] = [];
+  private readonly first: number[] = [];
+
+  constructor(lines: EndedLine[]) {
+    this.lines = lines;
+    const boxes: Box[] = [];
+    lines.forEach(({ points }, k) => {
+      const n = points.length / POINT_SIZE;
+      for (let i = 0; i + 1 < n; i += PIECE) {
+        this.line.push(k);
+        this.first.push(i);
+        boxes.push(boxOfPoints(points.subarray(i * POINT_SIZE, (i + PIECE + 1) * POINT_SIZE), POINT_SIZE));
+      }
+    });
+    this.index = new Flatbush(boxes.length);
+    for (const { minX, minY, maxX, maxY } of boxes) this.index.add(minX, minY, maxX, maxY);
+    this.index.finish();
+  }
+
+  /** Calls for every segment of another line than `own` that may come into a box: its line and its two places in it. */
+  near(own: number, box: Box, look: (line: EndedLine, a: number, b: number) => void): void {
+    for (const at of this.index.search(box.minX, box.minY, box.maxX, box.maxY)) {
+      if (this.line[at] === own) continue;
+      const line = this.lines[this.line[at]];
+      const last = Math.min(line.points.length / POINT_SIZE - 1, this.first[at] + PIECE);
+      for (let i = this.first[at]; i < last; i++) look(line, i * POINT_SIZE, (i + 1) * POINT_SIZE);
+    }
+  }
+}
+
+/** The points of a line, from one end on, that lie within `length` of it along the line: indices from..to. */
+function endPart({ along }: EndedLine, last: boolean, length: number): [from: number, to: number] {
+  const n = along.length;
+  let count = 0;
+  const away = (k: number) => (last ? along[n - 1] - along[n - 1 - k] : along[k]);
+  while (count < n && away(count) <= length) count++;
+  return last ? [n - count, n] : [0, count];
+}
+
+/** How far an end lies beyond the nearest place where another line crosses its own, along the line; Infinity for none near. */
+function runsOn(own: EndedLine, k: number, pieces: Pieces, last: boolean, reach: number): number {
+  const { points, along } = own;
+  const n = along.length;
+  // One point more than lies within reach: the crossing may be on the segment that leads out of it.
+  const [from, to] = endPart(own, last, reach);
+  const [begin, end] = last ? [Math.max(0, from - 1), to] : [from, Math.min(n, to + 1)];
   let best = Infinity;
-  for (let i = POINT_SIZE; i < points.length; i += POINT_SIZE) {
-    const before = i - POINT_SIZE;
-    best = Math.min(best, segmentDistance2(x, y, points[before], points[before + 1], points[i], points[i + 1]));
+  const part = points.subarray(begin * POINT_SIZE, end * POINT_SIZE);
+  pieces.near(k, boxOfPoints(part, POINT_SIZE), (other, a, b) => {
+    for (let i = begin; i + 1 < end; i++) {
+      const o = i * POINT_SIZE;
+      if (segmentCrossing(points, o, o + POINT_SIZE, other.points, a, b) < 0) continue;
+      best = Math.min(best, last ? along[n - 1] - along[i] : along[i + 1]);
+    }
+  });
+  return best;
+}
+
+function distanceTo(points: Float32Array, from: number, to: number, x: number, y: number): number {
+  let best = Infinity;
+  for (let i = from + 1; i < to; i++) {
+    const [a, b] = [(i - 1) * POINT_SIZE, i * POINT_SIZE];
+    best = Math.min(best, segmentDistance2(x, y, points[a], points[a + 1], points[b], points[b + 1]));
   }
   return Math.sqrt(best);
 }
 
-/** How far an end lies beyond the nearest place where another line crosses its own, along the line; Infinity for none. */
-function runsOn(own: Dense, others: Dense[], last: boolean): number {
-  const n = own.points.length / POINT_SIZE;
-  let best = Infinity;
-  for (const other of others) {
-    for (const at of crossingsOf(own.points, other.points)) {
-      let length = 0;
-      const [from, to] = last ? [Math.floor(at), n - 1] : [0, Math.ceil(at)];
-      for (let i = from; i < to && length < best; i++) {
-        const o = i * POINT_SIZE;
-        length += Math.hypot(
-          own.points[o + POINT_SIZE] - own.points[o],
-          own.points[o + POINT_SIZE + 1] - own.points[o + 1],
-        );
-      }
-      best = Math.min(best, length);
-    }
-  }
-  return best;
-}
-
-/** A line without the last `length` of it at one end, along which nothing counts as its neighbour; null when none is left. */
-function withoutEnd(points: Float32Array, last: boolean, length: number): Float32Array | null {
-  const n = points.length / POINT_SIZE;
-  let left = length;
-  let i = 0;
-  const at = (k: number) => (last ? n - 1 - k : k) * POINT_SIZE;
-  while (i + 1 < n && left > 0) {
-    left -= Math.hypot(points[at(i + 1)] - points[at(i)], points[at(i + 1) + 1] - points[at(i) + 1]);
-    i++;
-  }
-  if (n - i < 2) return null;
-  return last ? points.subarray(0, (n - i) * POINT_SIZE) : points.subarray(i * POINT_SIZE);
+/** From an end to the edge of the nearest other line, or of its own farther back. */
+function gapAt(own: EndedLine, k: number, pieces: Pieces, last: boolean, wide: number): number {
+  const n = own.along.length;
+  const o = last ? own.points.length - POINT_SIZE : 0;
+  const [x, y] = [own.points[o], own.points[o + 1]];
+  // What lies near its end along the line is no neighbour of it.
+  const [from, to] = endPart(own, last, 2 * (SHORT_OF + RUNS_ON + own.radius));
+  const [begin, end] = last ? [0, Math.max(0, from)] : [to, n];
+  let gap = end - begin < 2 ? Infinity : distanceTo(own.points, begin, end, x, y) - own.radius;
+  const reach = SHORT_OF + own.radius + wide;
+  pieces.near(k, { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach }, (other, a, b) => {
+    const { points } = other;
+    const away = Math.sqrt(segmentDistance2(x, y, points[a], points[a + 1], points[b], points[b + 1]));
+    gap = Math.min(gap, away - other.radius);
+  });
+  return gap;
 }
 
 function endsOf(ink: Stroke[]): { openEnds: Place[]; overlaps: Place[] } {
-  const lines: Dense[] = ink
+  const lines: EndedLine[] = ink
     .filter(({ points }) => points.length > POINT_SIZE)
-    .map((stroke) => ({
-      stroke,
-      points: densePoints(stroke),
-      radius: stroke.brush.width / 2,
-      box: strokeBox(stroke),
-    }));
+    .map((stroke) => {
+      const points = densePoints(stroke);
+      return { stroke, points, along: lengthsAlong(points, POINT_SIZE), radius: stroke.brush.width / 2 };
+    });
   const openEnds: Place[] = [];
   const overlaps: Place[] = [];
-  for (const own of lines) {
-    if (own.stroke.closed) continue;
+  if (lines.length === 0) return { openEnds, overlaps };
+  const pieces = new Pieces(lines);
+  const wide = Math.max(...lines.map(({ radius }) => radius));
+  lines.forEach((own, k) => {
+    if (own.stroke.closed) return;
     for (const last of [false, true]) {
       const o = last ? own.points.length - POINT_SIZE : 0;
-      const [x, y] = [own.points[o], own.points[o + 1]];
-      const reach = RUNS_ON + own.radius;
-      const near = { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach };
-      const others = lines.filter((other) => other !== own && boxesMeet(other.box, near));
-      const over = runsOn(own, others, last);
-      if (over > own.radius + 2 && over <= RUNS_ON + own.radius) overlaps.push({ x, y });
+      const place = { x: own.points[o], y: own.points[o + 1] };
+      const most = RUNS_ON + own.radius;
+      const over = runsOn(own, k, pieces, last, most);
+      if (over > own.radius + 2 && over <= most) overlaps.push(place);
       // It meets a line near this end; a crossing farther back says nothing of it.
-      if (over <= RUNS_ON + own.radius) continue;
-      const rest = withoutEnd(own.points, last, 2 * (SHORT_OF + reach));
-      const gap = Math.min(
-        rest ? awayFrom(rest, x, y) - own.radius : Infinity,
-        ...others.map((other) => awayFrom(other.points, x, y) - other.radius),
-      );
-      if (gap > own.radius && gap <= SHORT_OF + own.radius) openEnds.push({ x, y });
+      if (over <= most) continue;
+      const gap = gapAt(own, k, pieces, last, wide);
+      if (gap > own.radius && gap <= SHORT_OF + own.radius) openEnds.push(place);
     }
-  }
+  });
   return { openEnds, overlaps };
 }
 
-export function qualityOf(drawing: Drawing): DrawingQuality {
+/** @param ink the lines of a drawing */
+export function qualityOf(ink: Stroke[]): DrawingQuality {
   const groups = new Map<string, Stroke[]>();
-  for (const stroke of drawing.ink) {
+  for (const stroke of ink) {
     if (stroke.name) groups.set(stroke.name, [...(groups.get(stroke.name) ?? []), stroke]);
   }
   return {
-    drawing: drawing.id,
-    whole: measureLines(drawing.ink),
+    whole: measureLines(ink),
     named: new Map([...groups].map(([name, ink]) => [name, measureLines(ink)])),
-    ...endsOf(drawing.ink),
+    ...endsOf(ink),
   };
 }
 

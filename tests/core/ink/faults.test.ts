@@ -1,10 +1,9 @@
 /** Results that were wrong once: each stands here so that it does not come back. */
 import { describe, expect, test } from 'vitest';
 import { measureLines, plainBrush, plainPencil, qualityOf, swell } from '../../../src/core/ink/index.ts';
-import { makeDrawing } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
-const openEnds = (...ink: ReturnType<typeof strokeThrough>[]) => qualityOf(makeDrawing('layer', 1, { ink })).openEnds;
+const openEnds = (...ink: ReturnType<typeof strokeThrough>[]) => qualityOf(ink).openEnds;
 
 describe('open ends', () => {
   const wall = strokeThrough([

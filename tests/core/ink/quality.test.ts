@@ -3,11 +3,8 @@ import { findingsOf, measureLines, plainBrush, plainPencil, qualityOf } from '..
 import { makeDrawing, type Stroke } from '../../../src/core/shot/index.ts';
 import { box, circle, strokeThrough } from '../../make.ts';
 
-const drawing = (ink: Stroke[]) => makeDrawing('layer', 1, { ink });
 const kinds = (ink: Stroke[], key: Stroke[]) =>
-  findingsOf(qualityOf(drawing(ink)), qualityOf(drawing(key))).map(({ kind, line }) =>
-    line ? `${line} ${kind}` : kind,
-  );
+  findingsOf(qualityOf(ink), qualityOf(key)).map(({ kind, line }) => (line ? `${line} ${kind}` : kind));
 
 describe('line quality', () => {
   test('more open ends than the key has stand out, as many as it has do not', () => {
@@ -75,15 +72,13 @@ describe('line quality', () => {
       [100, 200],
     ]);
     const to = (x: number) =>
-      qualityOf(
-        drawing([
-          wall,
-          strokeThrough([
-            [0, 100],
-            [x, 100],
-          ]),
+      qualityOf([
+        wall,
+        strokeThrough([
+          [0, 100],
+          [x, 100],
         ]),
-      );
+      ]);
     expect(to(86).openEnds).toHaveLength(1);
     expect(to(86).openEnds[0]).toMatchObject({ x: 86, y: 100 });
     expect(to(99).openEnds).toHaveLength(0);
@@ -95,17 +90,15 @@ describe('line quality', () => {
       [100, 200],
     ]);
     const to = (x: number) =>
-      qualityOf(
-        drawing([
-          wall,
-          strokeThrough([
-            [0, 100],
-            [x, 100],
-          ]),
+      qualityOf([
+        wall,
+        strokeThrough([
+          [0, 100],
+          [x, 100],
         ]),
-      );
+      ]);
     expect(to(118).overlaps).toHaveLength(1);
     expect(to(200).overlaps).toHaveLength(0);
-    expect(qualityOf(drawing(box(0, 0, 100))).overlaps).toHaveLength(0);
+    expect(qualityOf(box(0, 0, 100)).overlaps).toHaveLength(0);
   });
 });

@@ -1,5 +1,6 @@
-import { useMemo } from 'react';
-import { type DrawingQuality, type Finding, findingsOf, qualityOf } from '../../../core/ink/index.ts';
+import { useEffect, useMemo } from 'react';
+import { useStore } from 'zustand';
+import { type DrawingQuality, type Finding, findingsOf } from '../../../core/ink/index.ts';
 import { drawingName, nextToClean, placedExposures, progressInWords } from '../../../core/sheet/index.ts';
 import type { Drawing, Layer } from '../../../core/shot/index.ts';
 import { useCommand, useCommands } from '../../commands/context.ts';
@@ -8,18 +9,6 @@ import { goToFrame } from '../../commands/play.ts';
 import { Button } from '../../parts/Button.tsx';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
 import { CardPart } from './parts.tsx';
-
-/** Measured once for each version of a drawing. */
-const measured = new WeakMap<Drawing['ink'], DrawingQuality>();
-
-function measure(drawing: Drawing): DrawingQuality {
-  let quality = measured.get(drawing.ink);
-  if (!quality) {
-    quality = qualityOf(drawing);
-    measured.set(drawing.ink, quality);
-  }
-  return quality;
-}
 
 function inWords({ kind, line, by }: Finding): string {
   if (kind === 'open ends') return by === 1 ? '1 end left open' : `${by} ends left open`;
@@ -43,34 +32,53 @@ interface Row {
   findings: Finding[];
 }
 
-/** The drawings of a layer with what stands out in each beside the layer's first key. */
-function rowsOf(layer: Layer, drawings: Record<string, Drawing>): { key: Row | null; rows: Row[] } {
+/** The drawings of a layer that have lines, each with the frame it is first shown on. */
+function drawnOn(layer: Layer, drawings: Record<string, Drawing>): { drawing: Drawing; frame: number }[] {
   const seen = new Set<string>();
-  const found = placedExposures(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
+  return placedExposures(layer.exposures).flatMap(({ start, exposure: { cell } }) => {
     const drawing = cell?.kind === 'drawing' ? drawings[cell.drawing] : undefined;
     if (!drawing || seen.has(drawing.id) || drawing.ink.length === 0) return [];
     seen.add(drawing.id);
-    return [{ drawing, frame: start, quality: measure(drawing) }];
+    return [{ drawing, frame: start }];
   });
-  const model = found.find(({ drawing }) => drawing.role === 'key') ?? found[0];
-  const rows = found.map((each) => ({ ...each, findings: findingsOf(each.quality, model.quality) }));
-  return { key: rows.find(({ drawing }) => drawing === model?.drawing) ?? null, rows };
+}
+
+/** Those that are measured, with what stands out in each beside the layer's first key. */
+function rowsOf(
+  drawn: { drawing: Drawing; frame: number }[],
+  qualityOf: (ink: Drawing['ink']) => DrawingQuality | null,
+): { key: Row | null; rows: Row[] } {
+  const model = (drawn.find(({ drawing }) => drawing.role === 'key') ?? drawn[0])?.drawing;
+  const key = model && qualityOf(model.ink);
+  if (!key) return { key: null, rows: [] };
+  const rows = drawn.flatMap(({ drawing, frame }): Row[] => {
+    const quality = qualityOf(drawing.ink);
+    return quality ? [{ drawing, frame, quality, findings: findingsOf(quality, key) }] : [];
+  });
+  return { key: rows.find(({ drawing }) => drawing === model) ?? null, rows };
 }
 
 function Lines({ layer }: { layer: Layer }) {
   const context = useCommands();
+  const { lines } = useOpenShot();
   const drawings = useShot((shot) => shot.drawings);
-  const { key, rows } = useMemo(() => rowsOf(layer, drawings), [layer, drawings]);
+  const { done, of } = useStore(lines.state);
+  const drawn = useMemo(() => drawnOn(layer, drawings), [layer, drawings]);
+  useEffect(() => lines.wish(drawn.map(({ drawing }) => drawing.ink)), [lines, drawn]);
+  const { key, rows } = rowsOf(drawn, (ink) => lines.qualityOf(ink));
   const out = rows.filter(({ findings }) => findings.length > 0);
-  if (!key) return <p className="text-second">There are no lines on this layer yet.</p>;
+  if (drawn.length === 0) return <p className="text-second">There are no lines on this layer yet.</p>;
+  const measuring = done < of && `Measuring drawing ${done + 1} of ${of}…`;
+  if (!key) return <p className="text-second">{measuring}</p>;
   return (
     <>
       <p className="mb-2 text-second">
         Beside key {drawingName(key.drawing)}: lines {key.quality.whole.width.toFixed(1)} px wide,{' '}
         {Math.round(key.quality.whole.darkness * 100)} % dark, {endsInWords(key.quality)}.{' '}
-        {out.length === 0
-          ? `All ${rows.length} drawings are in line.`
-          : `${out.length} of ${rows.length} drawings stand out.`}
+        {measuring ||
+          (out.length === 0
+            ? `All ${rows.length} drawings are in line.`
+            : `${out.length} of ${rows.length} drawings stand out.`)}
       </p>
       <ul aria-label="Drawings that stand out" className="flex flex-col gap-1">
         {out.map(({ drawing, frame, quality, findings }) => (
