@@ -1,21 +1,62 @@
-import { BadFile, type Shot } from '../core/shot/index.ts';
-import { type Media, readShotFile } from '../core/shotfile/index.ts';
+/** Shot files read onto the shelf and written, away from the window: a large one takes seconds. Stopping ends the worker. */
+import { transfer } from 'comlink';
+import { BadFile, type Drawing, type Id, type Shot } from '../core/shot/index.ts';
+import { readShotFile, writeShotFile } from '../core/shotfile/index.ts';
+import { addShot, Database, mediaOf } from '../store/index.ts';
 import { serve } from './serve.ts';
 
-export interface ShotFileParts {
-  shot: Shot;
-  media: Media;
+/** Told while a file is read: how far it is, or a shot that has only the drawings of the frame to be seen first. */
+export type ToldOnReading = { share: number } | { first: Shot };
+
+/** What went wrong as its sentence: errors lose their class on the way between threads. */
+export interface Bad {
+  bad: string;
 }
 
+async function orBad<T>(work: () => T | Promise<T>): Promise<T | Bad> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof BadFile) return { bad: error.message };
+    const { inner } = error as { inner?: unknown };
+    throw inner instanceof Error ? inner : error;
+  }
+}
+
+const db = new Database();
+let taken: Drawing[] = [];
+
 const face = {
-  /** A bad file comes back as its sentence: errors lose their class on the way between threads. */
-  read(bytes: Uint8Array): ShotFileParts | { bad: string } {
-    try {
-      return readShotFile(bytes);
-    } catch (error) {
-      if (error instanceof BadFile) return { bad: error.message };
-      throw error;
-    }
+  /** Reads a file and puts the shot on the shelf, all or nothing. */
+  bringIn(file: Blob, frame: number, tell: (what: ToldOnReading) => void): Promise<{ id: Id; title: string } | Bad> {
+    return orBad(async () => {
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      let told = 0;
+      const { shot, media } = readShotFile(bytes, {
+        frame,
+        first: (first) => tell({ first }),
+        progress(share) {
+          // A message now and then is enough.
+          if (share - told < 0.02 && share < 1) return;
+          told = share;
+          tell({ share });
+        },
+      });
+      return { id: await addShot(db, shot, media), title: shot.title };
+    });
+  },
+  /** Takes drawings of the shot that is to be written; they come in parts, so that the window stays free. */
+  take(drawings: Drawing[]): void {
+    taken.push(...drawings);
+  },
+  /** Writes the shot file of a shot whose drawings were taken; its files are those the browser keeps for `mediaOf`. */
+  write(structure: Omit<Shot, 'drawings'>): Promise<Uint8Array<ArrayBuffer> | Bad> {
+    return orBad(async () => {
+      const drawings = Object.fromEntries(taken.map((drawing) => [drawing.id, drawing]));
+      taken = [];
+      const bytes = writeShotFile({ ...structure, drawings }, await mediaOf(db, structure.id));
+      return transfer(bytes, [bytes.buffer]);
+    });
   },
 };
 

@@ -297,7 +297,9 @@ describe('the layer', () => {
     await animator.page.waitForSelector('[data-proposed]', { timeout: 20_000 });
     expect(paintAt((await drawings()).shot, (await drawings()).all[3], 250, 110)).toBeNull();
     await touch(250, 110);
-    await animator.page.waitForFunction(() => !document.querySelector('[role="status"] progress'), { timeout: 20_000 });
+    await animator.page.waitForFunction(() => !document.querySelector('[role="status"] [role="progressbar"]'), {
+      timeout: 20_000,
+    });
     await animator.hand.wait(300);
     const { shot, all } = await drawings();
     expect(paintAt(shot, all[3], 250, 110)).toBe('skin');

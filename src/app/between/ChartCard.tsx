@@ -11,6 +11,7 @@ import { useCommand, useCommands } from '../commands/context.ts';
 import { db } from '../library.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { Menu, type MenuEntry } from '../parts/Menu.tsx';
+import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { forgetChart, keepChart, ownCharts } from '../session/own-charts.ts';
 import { ChartScale } from './ChartScale.tsx';
@@ -67,14 +68,7 @@ function Working({ busy }: { busy: number }) {
   const stop = useCommand('between-stop');
   return (
     <div className="flex items-center gap-2">
-      <div
-        role="progressbar"
-        aria-label="Drawing in-betweens"
-        aria-valuenow={Math.round(100 * busy)}
-        className="h-1.5 flex-1 overflow-hidden rounded-full bg-rule"
-      >
-        <div className="h-full bg-accent" style={{ width: `${Math.round(100 * busy)}%` }} />
-      </div>
+      <Progress label="Drawing in-betweens" share={busy} className="h-1.5 flex-1" />
       <Button title={stop.keys} onClick={stop.run}>
         Stop
       </Button>

@@ -15,6 +15,7 @@ import type { Drawing, Id } from '../../core/shot/index.ts';
 import { lookAt, stepOnTable, toggleStraight } from '../commands/between.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
+import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { AloneList } from './AloneList.tsx';
 import { DoubtedList } from './DoubtedList.tsx';
@@ -273,11 +274,7 @@ export function PairsTable() {
             Forget the corrections here
           </Button>
         )}
-        {state.busy !== null && (
-          <div role="progressbar" aria-label="Drawing in-betweens" className="h-1 overflow-hidden rounded-full bg-rule">
-            <div className="h-full bg-accent" style={{ width: `${Math.round(100 * state.busy)}%` }} />
-          </div>
-        )}
+        {state.busy !== null && <Progress label="Drawing in-betweens" share={state.busy} className="h-1" />}
         <div className="flex gap-1">
           <Button
             look="main"

@@ -1,6 +1,6 @@
 import { validateSync } from 'class-validator';
 import Download from 'lucide-react/icons/download';
-import { Popover, Progress } from 'radix-ui';
+import { Popover } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
 import {
@@ -16,6 +16,7 @@ import {
 import { leftOut } from '../../core/picture/index.ts';
 import { isHeard, lengthInWords, newId, type Shot } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
+import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 
 interface ExportPanelProps {
@@ -285,13 +286,7 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
           </Button>
         ) : (
           <div className="flex items-center gap-2">
-            <Progress.Root
-              value={Math.round(part * 100)}
-              aria-label="Written"
-              className="h-2 flex-1 overflow-hidden rounded-full bg-rule"
-            >
-              <Progress.Indicator className="h-full bg-accent" style={{ width: `${part * 100}%` }} />
-            </Progress.Root>
+            <Progress label="Written" share={part} className="h-2 flex-1" />
             <span className="w-10 text-right font-mono text-sm tabular">{Math.round(part * 100)} %</span>
             <Button onClick={onStop}>Stop</Button>
           </div>

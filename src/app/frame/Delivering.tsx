@@ -1,6 +1,7 @@
 import X from 'lucide-react/icons/x';
 import { useStore } from 'zustand';
 import { IconButton } from '../parts/Button.tsx';
+import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 
 /** A delivery under way, seen from every view, with its stop. */
@@ -12,7 +13,7 @@ export function Delivering() {
   return (
     <span role="status" data-testid="delivering" className="flex items-center gap-1 text-sm whitespace-nowrap">
       {work.format}
-      <progress aria-label={`Writing ${work.format}`} className="h-1.5 w-10 accent-accent" value={share} max={100} />
+      <Progress label={`Writing ${work.format}`} share={share / 100} className="h-1.5 w-10" />
       <IconButton label="Stop the delivery" onClick={() => deliveries.stop()}>
         <X size={14} />
       </IconButton>

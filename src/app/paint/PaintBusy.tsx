@@ -1,6 +1,7 @@
 import { useStore } from 'zustand';
 import { useCommand } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
+import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 
 /** Under the paper's upper edge: work that is under way with its stop, and refitting when it is due. */
@@ -14,12 +15,7 @@ export function PaintBusy() {
     return (
       <div className={LOOK} role="status">
         <span>{busy.what}</span>
-        <progress
-          aria-label={busy.what}
-          className="h-1.5 w-40 accent-accent"
-          value={busy.share > 0 ? busy.share : undefined}
-          max={1}
-        />
+        <Progress label={busy.what} share={busy.share > 0 ? busy.share : null} className="h-1.5 w-40" />
         <Button onClick={() => paints.stop()}>Stop</Button>
       </div>
     );

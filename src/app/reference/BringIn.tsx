@@ -3,6 +3,7 @@ import { gapsInWords } from '../../core/reference/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { sizeInWords } from '../parts/files.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
+import { Progress } from '../parts/Progress.tsx';
 import { BringInWishes } from './BringInWishes.tsx';
 import { isLong, isUneven, useClip } from './use-clip.ts';
 
@@ -36,7 +37,11 @@ export function BringIn({ files, onClose }: { files: File[]; onClose(): void }) 
       </p>
       {progress && (
         <p role="status" className="flex items-center gap-3 px-3 py-2">
-          <progress className="h-2 w-64 accent-accent" value={progress.done} max={Math.max(1, progress.of)} />
+          <Progress
+            label="Pictures looked through"
+            share={progress.done / Math.max(1, progress.of)}
+            className="h-2 w-64"
+          />
           {progress.done} of {progress.of} pictures
         </p>
       )}

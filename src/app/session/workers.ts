@@ -63,6 +63,6 @@ export const clipHost = () =>
 
 export const shotFileHost = () =>
   new WorkerHost<ShotFileFace>({
-    what: 'The part that reads shot files',
+    what: 'The part that reads and writes shot files',
     start: () => new Worker(new URL('../../workers/shotfile.worker.ts', import.meta.url), { type: 'module' }),
   });

@@ -1,5 +1,4 @@
 import MoreHorizontal from 'lucide-react/icons/ellipsis';
-import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { lengthInWords } from '../../core/shot/index.ts';
 import { duplicateShot, openKept, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
@@ -10,6 +9,7 @@ import { IconButton } from '../parts/Button.tsx';
 import { sentence, sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
+import { useBlobUrl } from '../parts/use-blob-url.ts';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -18,21 +18,6 @@ const WHEN = new Intl.DateTimeFormat('en-GB', {
   hour: '2-digit',
   minute: '2-digit',
 });
-
-/** An object URL for a blob, given back when it is no longer shown. */
-function useBlobUrl(blob: Blob | null): string | null {
-  const [url, setUrl] = useState<string | null>(null);
-  useEffect(() => {
-    if (!blob) {
-      setUrl(null);
-      return;
-    }
-    const made = URL.createObjectURL(blob);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [blob]);
-  return url;
-}
 
 /** Does something with a shot; says why when it cannot be done. */
 function attempt(work: () => Promise<unknown>): void {

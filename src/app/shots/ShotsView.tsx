@@ -3,6 +3,7 @@ import FolderOpen from 'lucide-react/icons/folder-open';
 import Plus from 'lucide-react/icons/plus';
 import { type DragEvent, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useStore } from 'zustand';
 import { makeShot } from '../../core/shot/index.ts';
 import { SHOT_FILE_EXTENSION } from '../../core/shotfile/index.ts';
 import { addShot } from '../../store/index.ts';
@@ -13,7 +14,8 @@ import { FileButton } from '../parts/FileButton.tsx';
 import { sizeInWords } from '../parts/files.ts';
 import { Window } from '../parts/Window.tsx';
 import { bringDemo, useDemo } from './demo.ts';
-import { openShotFiles } from './open-shot-file.ts';
+import { IncomingCard } from './IncomingCard.tsx';
+import { incoming, openShotFiles } from './open-shot-file.ts';
 import { RemovedShots } from './RemovedShots.tsx';
 import { ShotCard } from './ShotCard.tsx';
 import { ShotFields } from './ShotFields.tsx';
@@ -47,6 +49,7 @@ export function ShotsView() {
   const rows = useLiveQuery(() => db.shots.orderBy('changedAt').reverse().toArray(), []);
   const [making, setMaking] = useState(false);
   const [over, setOver] = useState(false);
+  const reading = useStore(incoming);
   const demo = useDemo();
   const pack = demo.data;
   const shots = rows?.filter((row) => row.removedAt === 0);
@@ -93,7 +96,7 @@ export function ShotsView() {
             </Button>
           </div>
         </header>
-        {shots === undefined ? null : shots.length === 0 ? (
+        {shots === undefined ? null : shots.length === 0 && reading.length === 0 ? (
           demo.isFetching || demo.bringing ? (
             <p className="py-16 text-center text-second">Bringing the demo shot…</p>
           ) : (
@@ -114,6 +117,9 @@ export function ShotsView() {
           )
         ) : (
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-5">
+            {reading.map((file) => (
+              <IncomingCard key={file.id} file={file} />
+            ))}
             {shots.map((row) => (
               <ShotCard key={row.id} row={row} />
             ))}

@@ -1,12 +1,13 @@
 /** The demo shot: comes from the server once, by itself, the first time this browser sees Vignette. */
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { addShot, readSetting, writeSetting } from '../../store/index.ts';
+import { readSetting, writeSetting } from '../../store/index.ts';
 import { db } from '../library.ts';
-import { makeCard } from './card.ts';
-import { parseShotFile } from './open-shot-file.ts';
+import { bringIn } from './open-shot-file.ts';
 
 const BROUGHT = 'demo-brought';
+/** The frame the demo's card shows. */
+const CARD_FRAME = 35;
 
 interface DemoPack {
   title: string;
@@ -18,10 +19,8 @@ let bringingOnce: Promise<void> | null = null;
 export async function bringDemo(pack: DemoPack): Promise<void> {
   const answer = await fetch(pack.url);
   if (!answer.ok) throw new Error('The demo shot cannot be fetched.');
-  const { shot, media } = await parseShotFile(new Uint8Array(await answer.arrayBuffer()));
-  const id = await addShot(db, shot, media);
+  await bringIn(await answer.blob(), pack.title, CARD_FRAME);
   await writeSetting(db, BROUGHT, true);
-  await makeCard(id, 35);
 }
 
 /** What the server has, and whether it is being brought in. */

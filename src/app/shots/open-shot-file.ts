@@ -1,22 +1,75 @@
-import { BadFile } from '../../core/shot/index.ts';
+/** Shot files on their way onto the shelf: read in a worker, seen early, stopped at will. */
+import { proxy } from 'comlink';
+import { createStore } from 'zustand';
+import { BadFile, type Id, newId, type Shot } from '../../core/shot/index.ts';
 import { LARGEST_SHOT_FILE } from '../../core/shotfile/index.ts';
-import { addShot } from '../../store/index.ts';
-import type { ShotFileParts } from '../../workers/shotfile.worker.ts';
+import { keepCard } from '../../store/index.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
-import { sentence } from '../parts/files.ts';
-import { shotFileHost } from '../session/workers.ts';
+import { sentence, sizeInWords } from '../parts/files.ts';
+import { WorkStopped } from '../session/worker-host.ts';
+import { pictureHost, shotFileHost } from '../session/workers.ts';
 import { makeCard } from './card.ts';
 
-/** Reads a shot file in a worker, so that a large one does not stop the window. */
-export async function parseShotFile(bytes: Uint8Array<ArrayBuffer>): Promise<ShotFileParts> {
-  const host = shotFileHost();
+/** A file that is being read. */
+export interface Incoming {
+  id: Id;
+  name: string;
+  share: number;
+  /** Its first frame, as soon as that is known. */
+  picture: Blob | null;
+  stop(): void;
+}
+
+/** The files that are being read, in the order they came. */
+export const incoming = createStore<Incoming[]>(() => []);
+
+function change(id: Id, part: Partial<Incoming>): void {
+  incoming.setState((all) => all.map((each) => (each.id === id ? { ...each, ...part } : each)), true);
+}
+
+async function pictureOf(shot: Shot, frame: number): Promise<Blob> {
+  const host = pictureHost(
+    (face) => void face.open(shot),
+    () => undefined,
+  );
   try {
-    const result = await host.face.read(bytes);
-    if ('bad' in result) throw new BadFile(result.bad);
-    return result;
+    return await host.face.card(frame);
   } finally {
     host.close();
+  }
+}
+
+/** Whether a frame shows nothing but drawings: its picture needs none of the shot's files. */
+const onlyDrawings = ({ layers }: Shot) =>
+  !layers.some(({ exposures }) => exposures.some(({ cell }) => cell?.kind === 'picture'));
+
+/**
+ * Reads a shot file onto the shelf, with the picture of a frame as its card. Resolves to the shot's title.
+ * @throws BadFile with a sentence; WorkStopped when the person stopped it; nothing is on the shelf then
+ */
+export async function bringIn(file: Blob, name: string, frame: number): Promise<string> {
+  const host = shotFileHost();
+  const id = newId();
+  let picture: Promise<Blob | null> = Promise.resolve(null);
+  incoming.setState((all) => [...all, { id, name, share: 0, picture: null, stop: () => host.close() }], true);
+  const tell = proxy((told: { share: number } | { first: Shot }) => {
+    if ('share' in told) change(id, { share: told.share });
+    else if (onlyDrawings(told.first)) {
+      picture = pictureOf(told.first, frame).catch(() => null);
+      void picture.then((blob) => change(id, { picture: blob }));
+    }
+  });
+  try {
+    const result = await host.face.bringIn(file, frame, tell);
+    if ('bad' in result) throw new BadFile(result.bad);
+    const card = await picture;
+    if (card) await keepCard(db, result.id, card);
+    else await makeCard(result.id, frame);
+    return result.title;
+  } finally {
+    host.close();
+    incoming.setState((all) => all.filter((each) => each.id !== id), true);
   }
 }
 
@@ -24,17 +77,13 @@ export async function parseShotFile(bytes: Uint8Array<ArrayBuffer>): Promise<Sho
 export async function openShotFiles(files: File[]): Promise<void> {
   for (const file of files) {
     try {
-      if (file.size > LARGEST_SHOT_FILE) {
+      if (file.size > LARGEST_SHOT_FILE)
         throw new BadFile(
-          `“${file.name}” is ${(file.size / 1024 ** 3).toFixed(1)} GB; the largest shot file that can be opened is 1 GB.`,
+          `“${file.name}” is ${sizeInWords(file.size)}; the largest shot file that can be opened is 1 GB.`,
         );
-      }
-      const { shot, media } = await parseShotFile(new Uint8Array(await file.arrayBuffer()));
-      const id = await addShot(db, shot, media);
-      say(`“${shot.title}” is on the shelf.`);
-      await makeCard(id, 0);
+      say(`“${await bringIn(file, file.name, 0)}” is on the shelf.`);
     } catch (error) {
-      say(`${file.name}: ${sentence(error)}`);
+      if (!(error instanceof WorkStopped)) say(`${file.name}: ${sentence(error)}`);
     }
   }
 }

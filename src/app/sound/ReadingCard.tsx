@@ -2,7 +2,6 @@ import ArrowDown from 'lucide-react/icons/arrow-down';
 import ArrowUp from 'lucide-react/icons/arrow-up';
 import Eraser from 'lucide-react/icons/eraser';
 import Pencil from 'lucide-react/icons/pencil';
-import { Progress } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { soundsOfClip } from '../../core/reading/index.ts';
@@ -17,6 +16,7 @@ import { isPressed, useDraft } from '../parts/draft.ts';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { NameInput } from '../parts/NameInput.tsx';
+import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { ownWords, setOwnWord, takeDictionary } from '../session/own-words.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
@@ -108,15 +108,7 @@ export function ReadingCard() {
           <Button look="main" disabled={!clip || share !== null} onClick={() => void read()}>
             {draft.text.trim() ? 'Read the line' : 'Read by ear'}
           </Button>
-          {share !== null && (
-            <Progress.Root
-              value={share * 100}
-              className="h-1.5 w-32 overflow-hidden rounded-full bg-rule"
-              aria-label="Reading"
-            >
-              <Progress.Indicator className="h-full bg-accent" style={{ width: `${share * 100}%` }} />
-            </Progress.Root>
-          )}
+          {share !== null && <Progress label="Reading" share={share} className="h-1.5 w-32" />}
           {share === null && sounds.length > 0 && (
             <output
               aria-label="Sureness of the reading"

@@ -18,7 +18,7 @@ export function isEmptyBox({ minX, maxX }: Box): boolean {
 }
 
 /** Widens a box in place so that it holds a point. */
-export function widen(box: Box, x: number, y: number): void {
+function widen(box: Box, x: number, y: number): void {
   if (x < box.minX) box.minX = x;
   if (x > box.maxX) box.maxX = x;
   if (y < box.minY) box.minY = y;

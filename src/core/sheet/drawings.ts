@@ -80,7 +80,7 @@ export function drawingShown(shot: Shot, layer: Layer, frame: number): Drawing |
 const idsOf = new WeakMap<readonly Exposure[], Set<Id>>();
 
 /** Ids of the drawings a list of exposures shows. */
-export function idsShown(exposures: readonly Exposure[]): Set<Id> {
+function idsShown(exposures: readonly Exposure[]): Set<Id> {
   let out = idsOf.get(exposures);
   if (!out) {
     out = new Set();

@@ -13,6 +13,7 @@ import {
   IsObject,
   registerDecorator,
   ValidateNested,
+  type ValidationArguments,
   type ValidationError,
   validateSync,
 } from 'class-validator';
@@ -137,6 +138,91 @@ function plainData(kind: Kind, part: object): object {
   return out;
 }
 
+/** One rule of a field, as class-validator has it. */
+interface Rule {
+  validate(value: unknown, args: ValidationArguments): unknown;
+  constraints: unknown[];
+  each: boolean;
+}
+
+/** The rules of a part's fields, gathered once: going through the storage for every stroke of a shot takes minutes. */
+interface FieldRules {
+  field: string;
+  held: Held | undefined;
+  rules: Rule[];
+  /** When one of these says no, the field need not be checked (`IsOptional`). */
+  unless: ((object: object, value: unknown) => boolean)[];
+}
+
+const rulesOf = new Map<Kind, FieldRules[]>();
+
+function fieldRules(kind: Kind): FieldRules[] {
+  let known = rulesOf.get(kind);
+  if (known) return known;
+  const storage = getMetadataStorage();
+  const byField = new Map<string, FieldRules>();
+  for (const each of storage.getTargetValidationMetadatas(kind, '', false, false)) {
+    const field = each.propertyName;
+    const own = byField.get(field) ?? { field, held: heldBy(kind, field), rules: [], unless: [] };
+    byField.set(field, own);
+    if (each.type === 'conditionalValidation') own.unless.push(each.constraints[0]);
+    else if (each.type === 'customValidation')
+      for (const { instance } of storage.getTargetValidatorConstraints(each.constraintCls))
+        own.rules.push({
+          validate: (value, args) => instance.validate(value, args),
+          constraints: each.constraints,
+          each: each.each,
+        });
+  }
+  known = [...byField.values()];
+  rulesOf.set(kind, known);
+  return known;
+}
+
+/** Stands for data that some rule does not let pass. */
+const REFUSED = Symbol('refused');
+
+/**
+ * Checks plain data by the rules of a part's class in one walk, and gives back what is known of it: what `shaped`,
+ * class-validator and `plainData` do together, as long as there is nothing to complain of.
+ */
+function passed(kind: Kind, data: unknown): object | typeof REFUSED {
+  if (!isObject(data)) return REFUSED;
+  const out: Record<string, unknown> = {};
+  for (const { field, held, rules, unless } of fieldRules(kind)) {
+    const value = Object.hasOwn(data, field) ? data[field] : undefined;
+    if (!unless.every((applies) => applies(data, value))) {
+      if (value !== undefined) out[field] = value;
+      continue;
+    }
+    if (held) {
+      const taken = heldPassed(held, value);
+      if (taken === REFUSED) return REFUSED;
+      out[field] = taken;
+    } else if (value !== undefined) out[field] = value;
+    for (const { validate, constraints, each } of rules) {
+      const args = { targetName: kind.name, property: field, object: data, value, constraints };
+      const fine =
+        each && Array.isArray(value) ? value.every((one) => validate(one, args)) : !each && validate(value, args);
+      if (!fine) return REFUSED;
+    }
+  }
+  return out;
+}
+
+function heldPassed({ kind, most }: Held, value: unknown): unknown {
+  const own = kind();
+  if (most === null) return passed(own, value);
+  if (!Array.isArray(value) || value.length > most) return REFUSED;
+  const out: unknown[] = [];
+  for (const each of value) {
+    const taken = passed(own, each);
+    if (taken === REFUSED) return REFUSED;
+    out.push(taken);
+  }
+  return out;
+}
+
 /** The first complaint of a validation, with the way to it: "layers 3, exposures 12: frames must not be less than 1". */
 function firstComplaint(errors: ValidationError[]): string {
   const way: string[] = [];
@@ -163,6 +249,9 @@ export function checkPart<T extends object>(
   if (!isObject(data)) throw new BadFile(`The ${where} in this file is not what it should be, so ${outcome}.`);
   const bad = (what: string) =>
     new BadFile(`The ${where} in this file has a value that cannot be (${what}), so ${outcome}.`);
+  const taken = passed(kind, data);
+  if (taken !== REFUSED) return taken as T;
+  // Something is wrong with it: now it is looked for at leisure, for the sentence that says where.
   let part: T;
   try {
     part = shaped(kind, data, '') as T;

@@ -1,11 +1,12 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate';
 import type { Matrix } from '../plane/matrix.ts';
+import { shownExposure } from '../sheet/exposures.ts';
 import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
 import { danglingIn, mendReferences } from '../shot/mend.ts';
-import type { CellRef, Drawing, Id, Shot } from '../shot/model.ts';
-import { bringUpToDate, type OlderShot } from '../shot/older.ts';
+import type { CellRef, Drawing, Exposure, Id, Shot } from '../shot/model.ts';
+import { bringUpToDate } from '../shot/older.ts';
 import { stableJson } from '../shot/stable-json.ts';
 import { checkPart } from './check.ts';
 import { packDrawing, unpackDrawing } from './drawing-codec.ts';
@@ -205,32 +206,29 @@ function cellOf(cell: ShotPart['layers'][number]['exposures'][number]['cell'], l
   throw new BadFile(`A cell on "${layer}" in this shot file names nothing to show, so the shot was not opened.`);
 }
 
-/**
- * Reads a shot file. @throws BadFile, one sentence for the person; nothing is half read.
- */
-export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
-  const zip = unzip(bytes);
-  checkLabel(json(zip, 'vignette.json'));
-  const part = checkPart(ShotPart, json(zip, 'shot.json'), 'shot');
-  checkIds(part);
-  const drawings: Record<Id, Drawing> = {};
-  for (const id of part.drawings) {
-    const packed = zip.read(`drawings/${id}.vgdr`);
-    if (!packed) throw new BadFile(`This shot file lacks the drawing ${id}; it may be cut short. Ask for it again.`);
-    drawings[id] = unpackDrawing(packed, `drawing ${id}`, (head) => checkPart(DrawingPart, head, `drawing ${id}`));
-    if (drawings[id].id !== id)
-      throw new BadFile(`The drawing ${id} in this file calls itself ${drawings[id].id}, so the shot was not opened.`);
+/** Who wants to know how far the reading of a shot file has come. */
+export interface Reading {
+  /** 0..1, after every drawing. */
+  progress(share: number): void;
+  /** The frame to be seen first, and what is told of it: the shot with no other drawings than those of that frame. */
+  frame: number;
+  first(shot: Shot): void;
+}
+
+/** The drawings that a frame shows, by their ids, as the file says. */
+function shownAt(part: ShotPart, frame: number): Set<Id> {
+  const shown = new Set<Id>();
+  for (const { exposures, afterLast } of part.layers) {
+    const cell = shownExposure(exposures as Exposure[], afterLast, frame)?.exposure.cell;
+    if (cell?.kind === 'drawing') shown.add(cell.drawing);
   }
-  const media: Media = new Map();
-  const assets: OlderShot['assets'] = {};
-  for (const asset of part.assets) {
-    const data = zip.read(`media/${asset.id}`);
-    if (!data) throw new BadFile(`This shot file lacks "${asset.name}"; it may be cut short. Ask for it again.`);
-    media.set(asset.id, data);
-    assets[asset.id] = asset;
-  }
+  return shown;
+}
+
+/** The parts of a file as a shot; what they name is not looked at yet. */
+function shotOf(part: ShotPart, drawings: Record<Id, Drawing>): Shot {
   const { guides, mouthGuide } = part;
-  const shot = bringUpToDate({
+  return bringUpToDate({
     ...part,
     layers: part.layers.map((layer) => ({
       ...layer,
@@ -259,8 +257,44 @@ export function readShotFile(bytes: Uint8Array): { shot: Shot; media: Media } {
       head: mouthGuide.head ?? null,
       places: Object.fromEntries(mouthGuide.places.map(({ drawing, ...place }) => [drawing, place])),
     },
-    assets,
+    assets: Object.fromEntries(part.assets.map((asset) => [asset.id, asset])),
   });
+}
+
+/**
+ * Reads a shot file. @param reading is told on the way, the picture of one frame first
+ * @throws BadFile, one sentence for the person; nothing is half read.
+ */
+export function readShotFile(bytes: Uint8Array, reading?: Reading): { shot: Shot; media: Media } {
+  const zip = unzip(bytes);
+  checkLabel(json(zip, 'vignette.json'));
+  const part = checkPart(ShotPart, json(zip, 'shot.json'), 'shot');
+  checkIds(part);
+  const read = new Map<Id, Drawing>();
+  const readOne = (id: Id) => {
+    if (read.has(id)) return;
+    const packed = zip.read(`drawings/${id}.vgdr`);
+    if (!packed) throw new BadFile(`This shot file lacks the drawing ${id}; it may be cut short. Ask for it again.`);
+    const drawing = unpackDrawing(packed, `drawing ${id}`, (head) => checkPart(DrawingPart, head, `drawing ${id}`));
+    if (drawing.id !== id)
+      throw new BadFile(`The drawing ${id} in this file calls itself ${drawing.id}, so the shot was not opened.`);
+    read.set(id, drawing);
+    reading?.progress(read.size / part.drawings.length);
+  };
+  if (reading) {
+    const shown = shownAt(part, reading.frame);
+    for (const id of part.drawings) if (shown.has(id)) readOne(id);
+    reading.first(shotOf(part, Object.fromEntries(read)));
+  }
+  for (const id of part.drawings) readOne(id);
+  const drawings = Object.fromEntries(part.drawings.map((id) => [id, read.get(id)!]));
+  const media: Media = new Map();
+  for (const asset of part.assets) {
+    const data = zip.read(`media/${asset.id}`);
+    if (!data) throw new BadFile(`This shot file lacks "${asset.name}"; it may be cut short. Ask for it again.`);
+    media.set(asset.id, data);
+  }
+  const shot = shotOf(part, drawings);
   checkSums(shot);
   checkReferences(shot);
   return { shot, media };

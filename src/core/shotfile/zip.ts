@@ -28,16 +28,29 @@ const BITE = 1 << 16;
 
 declare const TextDecoder: new (label?: string) => { decode(bytes: Uint8Array): string };
 
-const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
-  let value = n;
-  for (let bit = 0; bit < 8; bit++) value = value & 1 ? 0xedb88320 ^ (value >>> 1) : value >>> 1;
-  return value;
-});
+/** One table for each of four bytes taken at once. */
+const TABLES = (() => {
+  const first = Uint32Array.from({ length: 256 }, (_, n) => {
+    let value = n;
+    for (let bit = 0; bit < 8; bit++) value = value & 1 ? 0xedb88320 ^ (value >>> 1) : value >>> 1;
+    return value;
+  });
+  const next = (table: Uint32Array) => table.map((value) => first[value & 255] ^ (value >>> 8));
+  const second = next(first);
+  const third = next(second);
+  return [first, second, third, next(third)];
+})();
 
-/** CRC-32 as in zip and PNG (ISO 3309). */
+/** CRC-32 as in zip and PNG (ISO 3309), four bytes at a time. */
 export function crc32(bytes: Uint8Array): number {
+  const [a, b, c, d] = TABLES;
+  const whole = bytes.length & ~3;
   let crc = ~0;
-  for (let i = 0; i < bytes.length; i++) crc = TABLE[(crc ^ bytes[i]) & 255] ^ (crc >>> 8);
+  for (let i = 0; i < whole; i += 4) {
+    crc ^= bytes[i] | (bytes[i + 1] << 8) | (bytes[i + 2] << 16) | (bytes[i + 3] << 24);
+    crc = d[crc & 255] ^ c[(crc >>> 8) & 255] ^ b[(crc >>> 16) & 255] ^ a[crc >>> 24];
+  }
+  for (let i = whole; i < bytes.length; i++) crc = a[(crc ^ bytes[i]) & 255] ^ (crc >>> 8);
   return ~crc >>> 0;
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { findingsOf, measureLines, plainBrush, plainPencil, qualityOf } from '../../../src/core/ink/index.ts';
-import { makeDrawing, type Stroke } from '../../../src/core/shot/index.ts';
+import type { Stroke } from '../../../src/core/shot/index.ts';
 import { box, circle, strokeThrough } from '../../make.ts';
 
 const kinds = (ink: Stroke[], key: Stroke[]) =>
