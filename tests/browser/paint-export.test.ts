@@ -2,10 +2,10 @@
 
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { unzipSync } from 'fflate';
-import { decompressFrames, parseGIF } from 'gifuct-js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
 import { ringsArea } from '../../src/core/plane/index.ts';
+import { picturesOf } from '../gif.ts';
 import { type Animator, drawingsOf } from './hands.ts';
 import { withAnimator } from './session.ts';
 
@@ -143,13 +143,13 @@ describe('export', () => {
   test('the GIF, read by another decoder, is the preview frame by frame, and as long as the shot', async () => {
     const { name, bytes } = await animator.handedOut(() => animator.hand.press('Write the GIF'));
     expect(name).toBe('coat-turns.gif');
-    const frames = decompressFrames(parseGIF(bytes.slice().buffer), true);
+    const frames = picturesOf(bytes);
     // Ten frames at 24: 416.67 ms, in whole centiseconds.
     expect(frames.reduce((sum, frame) => sum + frame.delay, 0)).toBe(420);
     let at = 0;
     for (const frame of frames) {
       const count = Math.max(1, Math.round((frame.delay * 24) / 1000));
-      for (let i = 0; i < count; i++) expect(farthest(new Uint8Array(frame.patch), previews[at + i])).toBe(0);
+      for (let i = 0; i < count; i++) expect(farthest(new Uint8Array(frame.data), previews[at + i])).toBe(0);
       at += count;
     }
     expect(at).toBe(10);

@@ -4,7 +4,8 @@ import type { Shot } from '../shot/model.ts';
 import { type Sound, writeWav } from '../sound/index.ts';
 import { gifFrames } from './delays.ts';
 import { type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
-import { deliveryPalette, encodeGif, gifRuns, mapToPalette } from './gif.ts';
+import { encodeGif, gifRuns } from './gif.ts';
+import { deliveryPalette, mapToPalette } from './gif-palette.ts';
 import { deliveryName, type ExportOptions, type FormatId } from './options.ts';
 import { writeSheetPdf } from './sheet-pdf.ts';
 

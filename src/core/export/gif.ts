@@ -1,96 +1,16 @@
-/** GIF89a: one palette for all frames, mapped through a 5-6-5 table, delays that keep the true length. */
-
+/** GIF89a: one palette for all frames, of each picture only what has changed, delays that keep the true length. */
 import type { Shot } from '../shot/model.ts';
 import type { GifFrame } from './delays.ts';
-import { type PictureRun, type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
-import { GIFEncoder, quantize } from './gifenc.ts';
+import { type PictureRun, pictureRuns } from './frames.ts';
+import type { GifPalette } from './gif-palette.ts';
+import { GIFEncoder } from './gifenc.ts';
 import type { ExportOptions } from './options.ts';
 
-type Colour = [number, number, number];
-
-/** Pictures looked at for the palette, and pixels taken from all of them together. */
-const PALETTE_PICTURES = 16;
-const PALETTE_PIXELS = 400_000;
-/** Pixels at least this opaque are shown; GIF knows only all or nothing. */
-const OPAQUE = 128;
-
-export interface GifPalette {
-  colours: Colour[];
-  /** Index of the see-through colour, or -1. */
-  clear: number;
-  /** Palette index for each 5-6-5 colour, -1 until a pixel first asks for it. */
-  table: Int16Array;
-}
-
-function nearest(colours: Colour[], r: number, g: number, b: number): number {
-  let best = 0;
-  let least = Infinity;
-  for (let i = 0; i < colours.length; i++) {
-    const c = colours[i];
-    const d = (c[0] - r) ** 2 + (c[1] - g) ** 2 + (c[2] - b) ** 2;
-    if (d < least) {
-      least = d;
-      best = i;
-    }
-  }
-  return best;
-}
-
-/** One palette for the pictures given (RGBA). */
-function gifPalette(pictures: Pixels[], transparent: boolean): GifPalette {
-  const every = Math.max(1, Math.ceil(pictures.reduce((sum, p) => sum + p.data.length / 4, 0) / PALETTE_PIXELS));
-  const sample: number[] = [];
-  for (const { data } of pictures) {
-    for (let i = 0; i < data.length; i += 4 * every)
-      if (data[i + 3] >= OPAQUE) sample.push(data[i], data[i + 1], data[i + 2], 255);
-  }
-  const most = transparent ? 255 : 256;
-  const colours: Colour[] =
-    sample.length === 0
-      ? [[0, 0, 0]]
-      : (quantize(Uint8ClampedArray.from(sample), most, { format: 'rgb565' }) as Colour[]);
-  const clear = transparent ? colours.length : -1;
-  if (transparent) colours.push([0, 0, 0]);
-  return { colours, clear, table: new Int16Array(65536).fill(-1) };
-}
-
-/** The palette index for a 5-6-5 colour; the middle of its cell stands for all its colours. */
-function lookUp({ colours, clear, table }: GifPalette, key: number): number {
-  const r = ((key >> 11) << 3) | (key >> 13);
-  const g = (((key >> 5) & 63) << 2) | ((key >> 9) & 3);
-  const b = ((key & 31) << 3) | ((key >> 2) & 7);
-  const index = nearest(clear >= 0 ? colours.slice(0, clear) : colours, r, g, b);
-  table[key] = index;
-  return index;
-}
-
-/** Palette index of every pixel. */
-export function mapToPalette({ data }: Pixels, palette: GifPalette): Uint8Array {
-  const { table, clear } = palette;
-  const out = new Uint8Array(data.length / 4);
-  for (let i = 0, p = 0; p < out.length; i += 4, p++) {
-    if (clear >= 0 && data[i + 3] < OPAQUE) out[p] = clear;
-    else {
-      const key = ((data[i] & 0xf8) << 8) | ((data[i + 1] & 0xfc) << 3) | (data[i + 2] >> 3);
-      const known = table[key];
-      out[p] = known >= 0 ? known : lookUp(palette, key);
-    }
-  }
-  return out;
-}
-
-/** The picture as the GIF will show it: the same pixels through the palette. */
-export function throughPalette(pixels: Pixels, palette: GifPalette): Pixels {
-  const indices = mapToPalette(pixels, palette);
-  const data = new Uint8ClampedArray(pixels.data.length);
-  for (let p = 0; p < indices.length; p++) {
-    if (indices[p] === palette.clear) continue;
-    const colour = palette.colours[indices[p]];
-    data.set(colour, 4 * p);
-    data[4 * p + 3] = 255;
-  }
-  return { ...pixels, data };
-}
+/** What happens to a picture before the next is shown: it stays, or its box becomes clear. */
+const STAYS = 1;
+const CLEARS = 2;
+/** In a frame the image descriptor begins after the graphic control extension; its first byte is a separator. */
+const CONTROL_BYTES = 8;
 
 /** The runs a GIF is written in: each held picture once, or every frame by itself. */
 export function gifRuns(shot: Shot, options: ExportOptions): PictureRun[] {
@@ -98,16 +18,40 @@ export function gifRuns(shot: Shot, options: ExportOptions): PictureRun[] {
   return Array.from({ length: options.to - options.from + 1 }, (_, i) => ({ frame: options.from + i, frames: 1 }));
 }
 
-/** The palette of a delivery, from pictures spread evenly over it: preview and file ask this same function. */
-export async function deliveryPalette(shot: Shot, options: ExportOptions, render: RenderFrame): Promise<GifPalette> {
-  const runs = gifRuns(shot, { ...options, joinHolds: true });
-  const count = Math.min(PALETTE_PICTURES, runs.length);
-  const pictures: Pixels[] = [];
-  for (let i = 0; i < count; i++) {
-    const run = runs[count === 1 ? 0 : Math.round((i * (runs.length - 1)) / (count - 1))];
-    pictures.push(await render(run.frame));
+interface Patch {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  indices: Uint8Array;
+}
+
+/** The part of a picture in the box around all pixels that count; one pixel where none does. */
+function boxed(
+  indices: Uint8Array,
+  width: number,
+  counts: (p: number) => boolean,
+  pixel: (p: number) => number,
+): Patch {
+  let [minX, minY, maxX, maxY] = [width, Number.POSITIVE_INFINITY, -1, -1];
+  for (let p = 0, x = 0, y = 0; p < indices.length; p++) {
+    if (counts(p)) {
+      if (x < minX) minX = x;
+      if (x > maxX) maxX = x;
+      if (y < minY) minY = y;
+      maxY = y;
+    }
+    if (++x === width) {
+      x = 0;
+      y++;
+    }
   }
-  return gifPalette(pictures, options.transparent);
+  if (maxX < 0) [minX, minY, maxX, maxY] = [0, 0, 0, 0];
+  const patch = { x: minX, y: minY, width: maxX - minX + 1, height: maxY - minY + 1 };
+  const out = new Uint8Array(patch.width * patch.height);
+  for (let y = 0, k = 0; y < patch.height; y++)
+    for (let x = 0; x < patch.width; x++, k++) out[k] = pixel((minY + y) * width + minX + x);
+  return { ...patch, indices: out };
 }
 
 /**
@@ -116,25 +60,57 @@ export async function deliveryPalette(shot: Shot, options: ExportOptions, render
  */
 export async function encodeGif(
   picture: (run: number) => Promise<Uint8Array>,
-  size: { width: number; height: number },
+  size: { width: number; height: number; transparent: boolean },
   frames: GifFrame[],
   palette: GifPalette,
   step: (done: number) => void,
 ): Promise<Uint8Array<ArrayBuffer>> {
+  const { width, height, transparent } = size;
+  const { clear } = palette;
   const gif = GIFEncoder();
+  let before: Uint8Array | null = null;
   let shown: { run: number; indices: Uint8Array } = { run: -1, indices: new Uint8Array() };
   for (const [i, { run, delay }] of frames.entries()) {
     if (shown.run !== run) shown = { run, indices: await picture(run) };
-    gif.writeFrame(shown.indices, size.width, size.height, {
+    const { indices } = shown;
+    const was = before;
+    // On paper a picture stays and the next one changes it: what is the same is clear in it. With a see-through background
+    // each picture is taken away before the next, so each is whole, in the box of what it shows.
+    const patch: Patch = transparent
+      ? boxed(
+          indices,
+          width,
+          (p) => indices[p] !== clear,
+          (p) => indices[p],
+        )
+      : was === null
+        ? { x: 0, y: 0, width, height, indices }
+        : boxed(
+            indices,
+            width,
+            (p) => indices[p] !== was[p],
+            (p) => (indices[p] === was[p] ? clear : indices[p]),
+          );
+    // The first picture says how large all are, so it is written whole.
+    const whole = i === 0 ? { x: 0, y: 0, width, height, indices } : patch;
+    const begins = gif.bytesView().length;
+    gif.writeFrame(whole.indices, whole.width, whole.height, {
       palette: i === 0 ? palette.colours : undefined,
       delay: delay * 10,
-      transparent: palette.clear >= 0,
-      transparentIndex: Math.max(0, palette.clear),
-      dispose: palette.clear >= 0 ? 2 : 1,
+      transparent: true,
+      transparentIndex: clear,
+      dispose: transparent ? CLEARS : STAYS,
       repeat: 0,
     });
+    if (i > 0) place(gif.bytesView(), begins + CONTROL_BYTES + 1, whole);
+    before = indices;
     step(i + 1);
   }
   gif.finish();
   return gif.bytes() as Uint8Array<ArrayBuffer>;
+}
+
+/** Says in a written frame where its picture lies; the encoder writes all of them at the top left. */
+function place(bytes: Uint8Array, at: number, { x, y }: Patch): void {
+  bytes.set([x & 255, x >> 8, y & 255, y >> 8], at);
 }

@@ -12,6 +12,8 @@ declare module 'gifenc' {
     writeFrame(indices: Uint8Array, width: number, height: number, options: FrameOptions): void;
     finish(): void;
     bytes(): Uint8Array;
+    /** The bytes written so far, in place. */
+    bytesView(): Uint8Array;
   };
   export function quantize(
     rgba: Uint8Array | Uint8ClampedArray,
