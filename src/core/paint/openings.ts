@@ -1,6 +1,6 @@
 /** Small openings at the ends of lines, and bridging them. */
-import KDBush from 'kdbush';
 import { SAMPLE_SIZE } from '../ink/curve.ts';
+import { PointGrid } from '../plane/point-grid.ts';
 import { lengthsAlong } from '../plane/polyline.ts';
 import { BARRIER, capsule, type Mask, type StampedLine } from './stamp.ts';
 
@@ -27,18 +27,21 @@ interface Reached {
 export function bridgeOpenings(mask: Mask, lines: StampedLine[], gap: number): number[] {
   const open: number[] = [];
   if (gap <= 0) return open;
+  // Every sample of every line, found by place: where it is, its line, and where in the line it stands.
   const size = lines.reduce((sum, { samples }) => sum + samples.length / SAMPLE_SIZE, 0);
-  if (size === 0) return open;
-  // Every sample of every line, found by place; for each its line and where in the line it stands.
-  const near = new KDBush(size, 64, Float32Array);
-  const places: { line: number; at: number }[] = [];
+  const places = new Float64Array(2 * size);
+  const lineOf = new Int32Array(size);
+  const standsAt = new Int32Array(size);
+  let n = 0;
   lines.forEach(({ samples }, line) => {
-    for (let at = 0; at < samples.length; at += SAMPLE_SIZE) {
-      near.add(samples[at], samples[at + 1]);
-      places.push({ line, at });
+    for (let at = 0; at < samples.length; at += SAMPLE_SIZE, n++) {
+      places[2 * n] = samples[at];
+      places[2 * n + 1] = samples[at + 1];
+      lineOf[n] = line;
+      standsAt[n] = at;
     }
   });
-  near.finish();
+  const grid = new PointGrid(places, gap + WIDEST);
   const bridges: [number, number, number, number][] = [];
   lines.forEach((own, line) => {
     const { samples } = own;
@@ -48,20 +51,19 @@ export function bridgeOpenings(mask: Mask, lines: StampedLine[], gap: number): n
       const x = samples[end];
       const y = samples[end + 1];
       const reached: Reached[] = [];
-      for (const place of near.within(x, y, gap + WIDEST).sort((a, b) => a - b)) {
-        const { line: to, at } = places[place];
+      grid.within(x, y, gap + WIDEST, (place) => {
+        const [to, at] = [lineOf[place], standsAt[place]];
         const other = lines[to].samples;
         const dx = other[at] - x;
         const dy = other[at + 1] - y;
         const distance = Math.sqrt(dx * dx + dy * dy);
         // Its own neighbourhood is no opening: the way along the line must be a detour.
-        if (to === line && Math.abs(along[at / SAMPLE_SIZE] - along[end / SAMPLE_SIZE]) < DETOUR * distance + 1)
-          continue;
-        if (distance - other[at + 2] - samples[end + 2] > gap) continue;
+        if (to === line && Math.abs(along[at / SAMPLE_SIZE] - along[end / SAMPLE_SIZE]) < DETOUR * distance + 1) return;
+        if (distance - other[at + 2] - samples[end + 2] > gap) return;
         const known = reached.find((each) => each.line === to);
         if (!known) reached.push({ line: to, distance, x: other[at], y: other[at + 1] });
         else if (distance < known.distance) Object.assign(known, { distance, x: other[at], y: other[at + 1] });
-      }
+      });
       reached.sort((a, b) => a.distance - b.distance);
       for (const to of reached.slice(0, MOST)) bridges.push([x, y, to.x, to.y]);
     }

@@ -52,7 +52,48 @@ export function linesFor(ink: Stroke[], scale: number, faint: number): StampedLi
   return out;
 }
 
-/** A thick piece of line from a to b. @param under radius within which paint may run under it from both sides */
+/** The span in which a row meets a capsule, from..to; found by `rowSpan`, which is called for every row of every piece. */
+const span = { low: 0, high: 0 };
+
+/** Where the row `py` below a meets the capsule around the way from a to a + (dx, dy), relative to a. */
+function rowSpan(py: number, dx: number, dy: number, l2: number, r: number): void {
+  let low = Infinity;
+  let high = -Infinity;
+  const r2 = r * r;
+  const qy = py - dy;
+  if (py * py <= r2) {
+    high = Math.sqrt(r2 - py * py);
+    low = -high;
+  }
+  if (qy * qy <= r2) {
+    const half = Math.sqrt(r2 - qy * qy);
+    if (dx - half < low) low = dx - half;
+    if (dx + half > high) high = dx + half;
+  }
+  // The body's sides, where this row meets them between the ends.
+  if (dy !== 0) {
+    const middle = (py * dx) / dy;
+    const side = (r * Math.sqrt(l2)) / dy;
+    const a = (middle - side) * dx + py * dy;
+    if (a >= 0 && a <= l2) {
+      if (middle - side < low) low = middle - side;
+      if (middle - side > high) high = middle - side;
+    }
+    const b = (middle + side) * dx + py * dy;
+    if (b >= 0 && b <= l2) {
+      if (middle + side < low) low = middle + side;
+      if (middle + side > high) high = middle + side;
+    }
+  }
+  span.low = low;
+  span.high = high;
+}
+
+/**
+ * A thick piece of line from a to b. @param under radius within which paint may run under it from both sides
+ *
+ * A capsule is convex, so each row of pixels meets it in one span, and in another the part that paint may lie under.
+ */
 export function capsule(
   { pixels, width, height }: Mask,
   ax: number,
@@ -62,28 +103,29 @@ export function capsule(
   radius: number,
   under: number,
 ): void {
-  const r = Math.max(BARRIER, radius);
-  const x0 = Math.max(0, Math.floor(Math.min(ax, bx) - r));
-  const x1 = Math.min(width - 1, Math.ceil(Math.max(ax, bx) + r));
-  const y0 = Math.max(0, Math.floor(Math.min(ay, by) - r));
-  const y1 = Math.min(height - 1, Math.ceil(Math.max(ay, by) + r));
+  const r = Math.max(BARRIER, radius, under);
+  const y0 = Math.max(0, Math.ceil(Math.min(ay, by) - r - 0.5));
+  const y1 = Math.min(height - 1, Math.floor(Math.max(ay, by) + r - 0.5));
   const dx = bx - ax;
   const dy = by - ay;
   const l2 = dx * dx + dy * dy;
-  const r2 = r * r;
-  const under2 = under * under;
   for (let y = y0; y <= y1; y++) {
-    const py = y + 0.5 - ay;
     const row = y * width;
-    for (let x = x0; x <= x1; x++) {
-      const px = x + 0.5 - ax;
-      const t = l2 === 0 ? 0 : Math.max(0, Math.min(1, (px * dx + py * dy) / l2));
-      const qx = px - t * dx;
-      const qy = py - t * dy;
-      const d2 = qx * qx + qy * qy;
-      if (d2 <= under2) pixels[row + x] = UNDER;
-      else if (d2 <= r2 && pixels[row + x] === CLEAR) pixels[row + x] = EDGE;
+    // Pixels are in where their middles are.
+    const py = y + 0.5 - ay;
+    rowSpan(py, dx, dy, l2, r);
+    const from = Math.max(0, Math.ceil(ax + span.low - 0.5));
+    const to = Math.min(width - 1, Math.floor(ax + span.high - 0.5));
+    rowSpan(py, dx, dy, l2, under);
+    const underFrom = Math.max(from, Math.ceil(ax + span.low - 0.5));
+    const underTo = Math.min(to, Math.floor(ax + span.high - 0.5));
+    if (underFrom > underTo) {
+      for (let x = from; x <= to; x++) if (pixels[row + x] === CLEAR) pixels[row + x] = EDGE;
+      continue;
     }
+    for (let x = from; x < underFrom; x++) if (pixels[row + x] === CLEAR) pixels[row + x] = EDGE;
+    for (let x = underFrom; x <= underTo; x++) pixels[row + x] = UNDER;
+    for (let x = underTo + 1; x <= to; x++) if (pixels[row + x] === CLEAR) pixels[row + x] = EDGE;
   }
 }
 

@@ -1,12 +1,13 @@
-/** Points sorted into a grid of cells, for finding the few nearest to a place many thousand times over. */
+/** Points sorted into a grid of cells, for finding those near a place many thousand times over. */
 import { boxOfPoints, isEmptyBox } from './box.ts';
 
 /** Most cells across all points: points scattered very far apart get larger cells. */
 const MOST_CELLS = 500;
 
 /**
- * Finds the `count` nearest of many points. Beside a general index (kdbush, flatbush) it makes nothing new at each
- * search, which is what matters where a search is made for every point of every line.
+ * Finds the `count` nearest of many points, or all in a square. Beside a general index (kdbush, flatbush) it is built
+ * without sorting and makes nothing new at each search, which is what matters where it is made for every map and asked
+ * for every point of every line.
  */
 export class PointGrid {
   /** What the last search found, nearest first: indices of points (-1 for none), and how far off they are, squared. */
@@ -22,8 +23,8 @@ export class PointGrid {
   private readonly first: Int32Array;
   private readonly sorted: Int32Array;
 
-  /** @param points x, y pairs @param cell width of a cell, as long as the points are not very far apart */
-  constructor(points: Float64Array, cell: number, count: number) {
+  /** @param points x, y pairs @param cell width of a cell, as long as the points are not very far apart @param count how many `find` looks for */
+  constructor(points: Float64Array, cell: number, count = 0) {
     this.points = points;
     this.best = new Int32Array(count);
     this.off = new Float64Array(count);
@@ -65,6 +66,20 @@ export class PointGrid {
         const step = Math.abs(row - v) === ring ? 1 : Math.max(1, 2 * ring);
         for (let column = u - ring; column <= u + ring; column += step)
           if (column >= 0 && column < columns) this.findIn(row * columns + column, x, y);
+      }
+    }
+  }
+
+  /** Calls for every point at most `reach` away from a place both across and down. */
+  within(x: number, y: number, reach: number, visit: (point: number) => void): void {
+    const { points, cell, columns, rows, first, sorted } = this;
+    const from = Math.max(0, Math.floor((x - reach - this.left) / cell));
+    const to = Math.min(columns - 1, Math.floor((x + reach - this.left) / cell));
+    const end = Math.min(rows - 1, Math.floor((y + reach - this.top) / cell));
+    for (let row = Math.max(0, Math.floor((y - reach - this.top) / cell)); row <= end; row++) {
+      for (let at = first[row * columns + from]; from <= to && at < first[row * columns + to + 1]; at++) {
+        const i = sorted[at];
+        if (Math.abs(points[2 * i] - x) <= reach && Math.abs(points[2 * i + 1] - y) <= reach) visit(i);
       }
     }
   }
