@@ -6,6 +6,7 @@ import { Carrier, figureMotion, type Motion } from './motion.ts';
 import type { Pairing } from './pairing.ts';
 import { type Pin, pinned } from './pins.ts';
 import type { Path } from './shape.ts';
+import { SpringSystem, solveBoth } from './solve.ts';
 
 /** How far along a line its turn is measured, and how near lines hold to one another: shares of the figure's size. */
 const TURN_REACH = 0.04;
@@ -23,8 +24,6 @@ const STILL_ANCHOR = 0.5;
 const STILL = 0.012;
 /** Points that have to be where they are put. */
 const HELD = 1000;
-const STEPS = 120;
-const EXACT = 1e-4;
 
 /** Edges between points i and j, in both drawings, with their turn; the second as if the figure had not moved. */
 interface Edges {
@@ -218,21 +217,12 @@ export function makeTween(pairings: Pairing[], size: number, { straight = [], pi
   return { pairings, first, from, to, edges: list.done(), anchor, carriers, figure, straight, pins, size };
 }
 
-/** What all points want at t, along one axis, and the sum of weights at each. */
-function solve(
-  { edges, figure }: Tween,
-  t: number,
-  axis: 0 | 1,
-  carried: Float64Array,
-  anchor: Float64Array,
-  diagonal: Float64Array,
-): Float64Array {
-  const n = anchor.length;
-  const wanted = new Float64Array(n);
-  const x = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    x[i] = carried[2 * i + axis];
-    wanted[i] = anchor[i] * x[i];
+/** What all points want at `t`: what holds them to where they are carried, and the edges turned and lengthened. */
+function wantedAt({ edges, figure }: Tween, t: number, carried: Float64Array, anchor: Float64Array): Float64Array {
+  const wanted = new Float64Array(2 * anchor.length);
+  for (let i = 0; i < anchor.length; i++) {
+    wanted[2 * i] = anchor[i] * carried[2 * i];
+    wanted[2 * i + 1] = anchor[i] * carried[2 * i + 1];
   }
   const [ma, mb, mc, md] = figure.matrix(t);
   for (let e = 0; e < edges.count; e++) {
@@ -241,49 +231,14 @@ function solve(
     const [ax, ay, bx, by] = [edges.ax[e], edges.ay[e], edges.bx[e], edges.by[e]];
     const x = (1 - t) * (c * ax - s * ay) + t * (k * bx - l * by);
     const y = (1 - t) * (s * ax + c * ay) + t * (l * bx + k * by);
-    const edge = axis === 0 ? ma * x + mc * y : mb * x + md * y;
-    wanted[edges.j[e]] += edges.weight[e] * edge;
-    wanted[edges.i[e]] -= edges.weight[e] * edge;
+    const [ex, ey] = [edges.weight[e] * (ma * x + mc * y), edges.weight[e] * (mb * x + md * y)];
+    const [i, j] = [2 * edges.i[e], 2 * edges.j[e]];
+    wanted[j] += ex;
+    wanted[j + 1] += ey;
+    wanted[i] -= ex;
+    wanted[i + 1] -= ey;
   }
-  const times = (v: Float64Array, out: Float64Array) => {
-    for (let i = 0; i < n; i++) out[i] = anchor[i] * v[i];
-    for (let e = 0; e < edges.count; e++) {
-      const d = edges.weight[e] * (v[edges.j[e]] - v[edges.i[e]]);
-      out[edges.j[e]] += d;
-      out[edges.i[e]] -= d;
-    }
-  };
-  // Conjugate gradients, each point weighed by what holds it.
-  const r = new Float64Array(n);
-  const z = new Float64Array(n);
-  const q = new Float64Array(n);
-  times(x, q);
-  let rz = 0;
-  const p = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    r[i] = wanted[i] - q[i];
-    z[i] = r[i] / diagonal[i];
-    p[i] = z[i];
-    rz += r[i] * z[i];
-  }
-  const enough = rz * EXACT * EXACT;
-  for (let step = 0; step < STEPS && rz > enough && rz > 1e-12; step++) {
-    times(p, q);
-    let pq = 0;
-    for (let i = 0; i < n; i++) pq += p[i] * q[i];
-    const alpha = rz / pq;
-    let next = 0;
-    for (let i = 0; i < n; i++) {
-      x[i] += alpha * p[i];
-      r[i] -= alpha * q[i];
-      z[i] = r[i] / diagonal[i];
-      next += r[i] * z[i];
-    }
-    const beta = next / rz;
-    rz = next;
-    for (let i = 0; i < n; i++) p[i] = z[i] + beta * p[i];
-  }
-  return x;
+  return wanted;
 }
 
 /** A line between: of pairing `pairing`, x, y pairs. */
@@ -309,19 +264,7 @@ export function placesAt(tween: Tween, t: number): Float64Array {
     }
   });
   pinned(tween, t, carried, anchor, HELD);
-  const diagonal = anchor.slice();
-  for (let e = 0; e < edges.count; e++) {
-    diagonal[edges.i[e]] += edges.weight[e];
-    diagonal[edges.j[e]] += edges.weight[e];
-  }
-  const x = solve(tween, t, 0, carried, anchor, diagonal);
-  const y = solve(tween, t, 1, carried, anchor, diagonal);
-  const out = new Float64Array(2 * x.length);
-  for (let i = 0; i < x.length; i++) {
-    out[2 * i] = x[i];
-    out[2 * i + 1] = y[i];
-  }
-  return out;
+  return solveBoth(new SpringSystem(edges, anchor), wantedAt(tween, t, carried, anchor), carried);
 }
 
 /** First and last of a pairing's points that are seen at `t`. */
