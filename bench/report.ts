@@ -15,9 +15,12 @@ export function report(what: string, measured: string, target: string, baseline:
   console.log(`${fine ? 'ok  ' : 'OVER'} ${what}: ${measured}  (target ${target}; baseline ${baseline})`);
 }
 
-export function summary(): void {
+/** Prints how many are within their targets; false when any is over. */
+export function summary(): boolean {
   const over = lines.filter(({ fine }) => !fine);
   console.log(`\n${lines.length - over.length} of ${lines.length} within their targets.`);
+  for (const { what, measured, target } of over) console.log(`OVER ${what}: ${measured} (target ${target})`);
+  return over.length === 0;
 }
 
 /** The value below which `part` (0..1) of the values lie. */

@@ -1,5 +1,6 @@
 /** The sheet at its largest: every operation on 40 layers of 2,000 frames, and scrolling it. */
 import { change, type Recipe } from '../src/core/history/index.ts';
+import { chartDrawingToDrawOn, chartOf, layMouths, makeChart, sitMouths } from '../src/core/mouths/index.ts';
 import {
   emptySpan,
   fitInProportion,
@@ -7,20 +8,23 @@ import {
   mergeDown,
   putPiece,
   repeatSpan,
+  retimeLayer,
   retimeSpan,
   reverse,
   rotateByDrawings,
   rotateByFrames,
   type Span,
+  setHold,
   setHolds,
   takePiece,
   thereAndBack,
   wholeLayers,
 } from '../src/core/sheet/index.ts';
-import type { Shot } from '../src/core/shot/index.ts';
+import { MOUTHS, makeClip, makeLayer, makeTrack, type Shot } from '../src/core/shot/index.ts';
 import type { Animator } from '../tests/browser/hands.ts';
+import { bringShot } from './page.ts';
 import { ms, percentile, report } from './report.ts';
-import { wideSheet } from './shots.ts';
+import { largeShot, wideSheet } from './shots.ts';
 
 const TARGET = 16;
 const ROUNDS = 15;
@@ -42,6 +46,7 @@ const operations = (shot: Shot, span: Span): Record<string, Recipe> => ({
 
 /** The edits alone, through the one door, patches and all. */
 export function benchSheetEdits(): void {
+  heavyEdits();
   const shot = wideSheet();
   const all = wholeLayers(
     shot,
@@ -80,6 +85,83 @@ export function benchSheetEdits(): void {
   }
 }
 
+/** The middle of some rounds. */
+function middleOf(run: () => void, rounds = 5): number {
+  const times = Array.from({ length: rounds }, () => {
+    const started = performance.now();
+    run();
+    return performance.now() - started;
+  });
+  return percentile(times, 0.5);
+}
+
+/** Edits that froze the page on shots of this size. */
+function heavyEdits(): void {
+  const wide = wideSheet();
+  wide.tracks = [
+    makeTrack('pinned', {
+      clips: Array.from({ length: 60 }, (_, i) => {
+        const { exposures } = wide.layers[i % wide.layers.length];
+        const pin = i < 20 ? { exposure: exposures[10 * i].id, offset: 0 } : null;
+        return makeClip(`${i}`, 'none', 0.2, 20 * i, { pin });
+      }),
+    }),
+  ];
+  const copy = `a plain copy of all layers ${ms(middleOf(() => structuredClone(wide.layers)))}`;
+  const time = middleOf(() => change(wide, (draft) => insertTime(draft, 100, 12)));
+  report('sheet of 40 x 2,000 with 20 pinned sounds: time put into the shot', ms(time), '50 ms', copy, time <= 50);
+  const hold = middleOf(() =>
+    change(wide, (draft) => retimeLayer(draft, wide.layers[7].id, (all) => setHold(all, 50, 4))),
+  );
+  report('the same: one hold', ms(hold), '16 ms', copy, hold <= 16);
+
+  const large = largeShot(500);
+  const layer = large.layers[1].id;
+  const lines = `a plain copy of 250 drawings ${ms(middleOf(() => structuredClone(Object.values(large.drawings).slice(0, 250)), 3))}`;
+  const span = { layers: [layer], from: 0, to: 500 };
+  const again = middleOf(() => change(large, (draft) => void repeatSpan(draft, span, 'new')));
+  report('250 drawings of 200 strokes used again as new ones', ms(again), '150 ms', lines, again <= 150);
+
+  const { shot, chart, mouths } = withMouths(largeShot(300));
+  const spans = Array.from({ length: 120 }, (_, i) => ({
+    kind: MOUTHS[i % MOUTHS.length],
+    from: 5 * i,
+    to: 5 * i + 5,
+  }));
+  const lay = (draft: Shot) => void layMouths(draft, mouths, chartOf(draft, chart), spans);
+  const laying = middleOf(() => change(shot, lay));
+  const every = `a plain copy of 300 drawings ${ms(middleOf(() => structuredClone(shot.drawings), 3))}`;
+  report('120 mouths laid on 300 drawings', ms(laying), '100 ms', every, laying <= 100);
+  const laid = change(shot, lay)!.shot;
+  const moving = middleOf(() =>
+    change(laid, (draft) => {
+      for (const place of Object.values(draft.mouthGuide.places)) place.x += 40;
+      sitMouths(draft, mouths);
+    }),
+  );
+  report('what they sit on moved', ms(moving), '100 ms', every, moving <= 100);
+}
+
+/** A shot with a head, a chart of mouths, and a layer to lay them on. */
+function withMouths(shot: Shot): { shot: Shot; chart: string; mouths: string } {
+  const layer = makeLayer('Mouth', 'mouth', { afterLast: 'holds' });
+  let chart = '';
+  const made = change(shot, (draft) => {
+    const front = makeChart(draft, 'Front');
+    chart = front.id;
+    draft.charts.push(front);
+    draft.layers.push(layer);
+    for (const kind of MOUTHS)
+      chartDrawingToDrawOn(draft, chartOf(draft, chart), kind).ink = Object.values(shot.drawings)[0].ink.slice(0, 5);
+    draft.mouthGuide.head = shot.layers[1].id;
+    shot.layers[1].exposures.forEach(({ cell }, i) => {
+      if (i % 10 === 0 && cell?.kind === 'drawing')
+        draft.mouthGuide.places[cell.drawing] = { x: 900 + i, y: 500, turn: 0.001 * i, size: 1 };
+    });
+  });
+  return { shot: made!.shot, chart, mouths: layer.id };
+}
+
 type Keys = Parameters<Animator['hand']['key']>;
 
 /** Milliseconds from the key to the end of the frame that shows the sheet so, and the script's own share. */
@@ -110,8 +192,11 @@ async function keyToSheet(animator: Animator, keys: Keys): Promise<[number, numb
   return [probe.script, probe.frame];
 }
 
-/** By key on the real sheet, then scrolling it from end to end. The shot is open. */
+/** By key on the real sheet, then scrolling it from end to end. */
 export async function benchSheetByHand(animator: Animator): Promise<void> {
+  await bringShot(animator, wideSheet());
+  await animator.hand.press('Open Wide');
+  await animator.deskReady({ width: 640, height: 360 });
   await animator.page.setViewport({ width: 1920, height: 1080 });
   await animator.hand.wait(1500);
   await animator.toCell('Layer 38', 3);

@@ -113,3 +113,30 @@ export function manyLines(count: number, brush: Brush): Shot {
   shot.drawings = Object.fromEntries(drawings.map((drawing) => [drawing.id, drawing]));
   return shot;
 }
+
+/** Drawings of 200 strokes of 60 points each, no two alike: what a full figure takes. */
+export function largeShot(count: number): Shot {
+  const shot = makeShot({ title: `Large ${count}`, width: 1920, height: 1080, fps: 24, length: 2 * count });
+  const layer = shot.layers[1];
+  const swatch = shot.palettes[0].swatches[0].id;
+  // Numbers that look like a hand's: the same for every run, never the same twice.
+  let state = 20261128;
+  const dice = () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+  for (let n = 0; n < count; n++) {
+    const ink = Array.from({ length: 200 }, (_, i) => {
+      const stroke = line(80 + (i % 16) * 110, 60 + Math.floor(i / 16) * 76 + (n % 20), 60, swatch, 90);
+      for (let p = 0; p < stroke.points.length; p += POINT_SIZE) {
+        stroke.points[p] += dice();
+        stroke.points[p + 1] += dice();
+      }
+      return stroke;
+    });
+    const drawing = makeDrawing(layer.id, n + 1, { ink });
+    shot.drawings[drawing.id] = drawing;
+    layer.exposures.push({ id: newId(), cell: { kind: 'drawing', drawing: drawing.id }, frames: 2 });
+  }
+  return shot;
+}

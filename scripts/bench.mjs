@@ -4,4 +4,4 @@ import { browser, build, packages, tool } from './prepare.mjs';
 packages();
 const CHROMIUM = browser();
 build();
-tool('tsx', ['bench/main.ts'], { env: { ...process.env, CHROMIUM } });
+tool('tsx', ['bench/main.ts', ...process.argv.slice(2)], { env: { ...process.env, CHROMIUM } });

@@ -205,8 +205,17 @@ export async function openToDraw(db: Database, shotId: Id, taken: boolean): Prom
 }
 
 /** Rows that bring a shot into the database whole, within a transaction of the caller's. */
-export async function writeWhole(db: Database, { shot, marks }: History): Promise<void> {
-  await db.drawings.bulkPut(Object.values(shot.drawings).map((drawing) => drawingRow(shot.id, drawing)));
+export async function writeWhole(
+  db: Database,
+  { shot, marks }: History,
+  packed?: Map<Id, Uint8Array<ArrayBuffer>>,
+): Promise<void> {
+  await db.drawings.bulkPut(
+    Object.values(shot.drawings).map((drawing): DrawingRow => {
+      const bytes = packed?.get(drawing.id);
+      return bytes ? { shotId: shot.id, id: drawing.id, bytes } : drawingRow(shot.id, drawing);
+    }),
+  );
   await db.snapshots.put({ shotId: shot.id, marks, structure: packStructure(shot) });
 }
 

@@ -17,8 +17,16 @@ function rowOf(shot: Shot, at: number): ShotRow {
   return { id, title, width, height, fps, length, madeAt: at, changedAt: at, removedAt: 0, thumb: null, room };
 }
 
-/** Adds a shot with the bytes of its assets, all or nothing. A shot whose id is on the shelf already gets a new one. */
-export async function addShot(db: Database, shot: Shot, media: Media): Promise<Id> {
+/**
+ * Adds a shot with the bytes of its assets, all or nothing. A shot whose id is on the shelf already gets a new one.
+ * @param packed drawings that are packed already (see `readShotFile`)
+ */
+export async function addShot(
+  db: Database,
+  shot: Shot,
+  media: Media,
+  packed?: Map<Id, Uint8Array<ArrayBuffer>>,
+): Promise<Id> {
   return db.transaction('rw', db.shots, db.snapshots, db.drawings, db.assets, async () => {
     const known = (await db.shots.get(shot.id)) ?? (await db.snapshots.get(shot.id));
     const added = known ? { ...shot, id: newId() } : shot;
@@ -29,7 +37,7 @@ export async function addShot(db: Database, shot: Shot, media: Media): Promise<I
         blob: new Blob([bytes], { type: added.assets[id]?.type ?? '' }),
       })),
     );
-    await writeWhole(db, new History(added));
+    await writeWhole(db, new History(added), packed);
     await db.shots.put(rowOf(added, Date.now()));
     return added.id;
   });

@@ -32,7 +32,7 @@ const face = {
     return orBad(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer());
       let told = 0;
-      const { shot, media } = readShotFile(bytes, {
+      const { shot, media, packed } = readShotFile(bytes, {
         frame,
         first: (first) => tell({ first }),
         progress(share) {
@@ -42,7 +42,7 @@ const face = {
           tell({ share });
         },
       });
-      return { id: await addShot(db, shot, media), title: shot.title };
+      return { id: await addShot(db, shot, media, packed), title: shot.title };
     });
   },
   /** Takes drawings of the shot that is to be written; they come in parts, so that the window stays free. */

@@ -19,6 +19,7 @@ import {
   type Id,
   type LaidMouth,
   POINT_SIZE,
+  type Response,
   type Role,
   type Stage,
   type Stroke,
@@ -139,6 +140,30 @@ export function packDrawing(drawing: Drawing): Uint8Array<ArrayBuffer> {
   return out;
 }
 
+const knownResponse = ({ drive, lowest, highest, curve }: Response): Response => ({ drive, lowest, highest, curve });
+
+/** A brush with the fields a brush has. */
+function knownBrush({ kind, width, widthBy, opacity, opacityBy, taper, grain, stamp }: Brush): Brush {
+  return {
+    kind,
+    width,
+    widthBy: knownResponse(widthBy),
+    opacity,
+    opacityBy: knownResponse(opacityBy),
+    taper: { start: taper.start, end: taper.end },
+    grain,
+    stamp: stamp && {
+      tip: stamp.tip,
+      spacing: stamp.spacing,
+      scatter: stamp.scatter,
+      follows: stamp.follows,
+      turn: stamp.turn,
+      size: stamp.size,
+      strength: stamp.strength,
+    },
+  };
+}
+
 /** A head of an earlier version, where every stroke held its brush; not checked yet, so nothing in it is trusted. */
 function withBrushList(head: DrawingHead): DrawingHead {
   const ink = (head as { ink?: unknown } | null)?.ink;
@@ -151,13 +176,22 @@ function withBrushList(head: DrawingHead): DrawingHead {
   return { ...head, brushes, ink: ink.map((stroke, i) => ({ ...(stroke as StrokeHead), brush: i })) };
 }
 
-/** Earlier versions let lines go any distance from the paper; what lies out of bounds is brought to the bound. */
+/**
+ * Earlier versions let lines go any distance from the paper; what lies out of bounds is brought to the bound. Values that
+ * are no numbers are passed over.
+ */
 function bringNear(points: Float32Array, stride: number): void {
   const { far } = LIMITS;
   for (let i = 0; i < points.length; i += stride) {
+    if (Math.abs(points[i]) <= far && Math.abs(points[i + 1]) <= far) continue;
     points[i] = Math.max(-far, Math.min(far, points[i]));
     points[i + 1] = Math.max(-far, Math.min(far, points[i + 1]));
   }
+}
+
+/** Whether bytes are a drawing as it would be packed now, by its version. */
+export function isPackedNow(bytes: Uint8Array): boolean {
+  return bytes[4] === DRAWING_VERSION && bytes[5] === 0;
 }
 
 /**
@@ -198,14 +232,20 @@ export function unpackDrawing(
     at += count;
     return part;
   };
-  const ink: Stroke[] = head.ink.map(({ points, brush, name = '', ...rest }) => ({
-    ...rest,
+  // Field by field: what else a file may hold does not come in.
+  const brushes = head.brushes.map(knownBrush);
+  const ink: Stroke[] = head.ink.map(({ id, lineage, name = '', brush, swatch, points, closed, seed }) => ({
+    id,
+    lineage,
     name,
-    brush: head.brushes[brush],
+    brush: brushes[brush],
+    swatch,
     points: take(points * POINT_SIZE),
+    closed,
+    seed,
   }));
-  const paint: Area[] = head.paint.map(({ rings, ...rest }) =>
-    areaUpToDate({ ...rest, rings: rings.map((count) => take(count * 2)) }),
+  const paint: Area[] = head.paint.map(({ id, swatch, name, rings, edge, soft, sure }) =>
+    areaUpToDate({ id, swatch, name, rings: rings.map((count) => take(count * 2)), edge, soft, sure }),
   );
   if (at !== floats) throw bad('does not match its own list of lines');
   for (let i = 0; i < body.length; i++)

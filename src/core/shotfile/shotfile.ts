@@ -9,7 +9,7 @@ import type { CellRef, Drawing, Exposure, Id, Shot } from '../shot/model.ts';
 import { bringUpToDate } from '../shot/older.ts';
 import { stableJson } from '../shot/stable-json.ts';
 import { checkPart } from './check.ts';
-import { packDrawing, unpackDrawing } from './drawing-codec.ts';
+import { isPackedNow, packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
 import { ZipReader } from './zip.ts';
 
@@ -182,11 +182,11 @@ function checkSums(shot: Shot): void {
       if (clip.out < clip.in) throw bad(`has a sound ("${clip.name}") that ends before it begins`);
 }
 
-/** Everything the shot shows and plays must be in it; what only points at something that is gone is put right. */
-function checkReferences(shot: Shot): void {
+/** Everything the shot shows and plays must be in it; what only points at something that is gone is put right. Returns whether nothing was. */
+function checkReferences(shot: Shot): boolean {
   const [missing] = danglingIn(shot, ['needed']);
   if (missing) throw bad(`${DANGLES[missing.reference.to] ?? 'names'} something that it does not hold (${missing.id})`);
-  mendReferences(shot);
+  return mendReferences(shot).length === 0;
 }
 
 const DANGLES: Partial<Record<string, string>> = {
@@ -204,6 +204,13 @@ function cellOf(cell: ShotPart['layers'][number]['exposures'][number]['cell'], l
     return { kind: 'picture', asset: cell.asset, index: cell.index };
   }
   throw new BadFile(`A cell on "${layer}" in this shot file names nothing to show, so the shot was not opened.`);
+}
+
+export interface ReadShot {
+  shot: Shot;
+  media: Media;
+  /** Drawings as the file has them, where that is how they would be packed now: whoever keeps them need not pack them. */
+  packed: Map<Id, Uint8Array<ArrayBuffer>>;
 }
 
 /** Who wants to know how far the reading of a shot file has come. */
@@ -265,20 +272,22 @@ function shotOf(part: ShotPart, drawings: Record<Id, Drawing>): Shot {
  * Reads a shot file. @param reading is told on the way, the picture of one frame first
  * @throws BadFile, one sentence for the person; nothing is half read.
  */
-export function readShotFile(bytes: Uint8Array, reading?: Reading): { shot: Shot; media: Media } {
+export function readShotFile(bytes: Uint8Array, reading?: Reading): ReadShot {
   const zip = unzip(bytes);
   checkLabel(json(zip, 'vignette.json'));
   const part = checkPart(ShotPart, json(zip, 'shot.json'), 'shot');
   checkIds(part);
   const read = new Map<Id, Drawing>();
+  const packed: ReadShot['packed'] = new Map();
   const readOne = (id: Id) => {
     if (read.has(id)) return;
-    const packed = zip.read(`drawings/${id}.vgdr`);
-    if (!packed) throw new BadFile(`This shot file lacks the drawing ${id}; it may be cut short. Ask for it again.`);
-    const drawing = unpackDrawing(packed, `drawing ${id}`, (head) => checkPart(DrawingPart, head, `drawing ${id}`));
+    const bytes = zip.read(`drawings/${id}.vgdr`);
+    if (!bytes) throw new BadFile(`This shot file lacks the drawing ${id}; it may be cut short. Ask for it again.`);
+    const drawing = unpackDrawing(bytes, `drawing ${id}`, (head) => checkPart(DrawingPart, head, `drawing ${id}`));
     if (drawing.id !== id)
       throw new BadFile(`The drawing ${id} in this file calls itself ${drawing.id}, so the shot was not opened.`);
     read.set(id, drawing);
+    if (isPackedNow(bytes)) packed.set(id, bytes);
     reading?.progress(read.size / part.drawings.length);
   };
   if (reading) {
@@ -296,6 +305,6 @@ export function readShotFile(bytes: Uint8Array, reading?: Reading): { shot: Shot
   }
   const shot = shotOf(part, drawings);
   checkSums(shot);
-  checkReferences(shot);
-  return { shot, media };
+  if (!checkReferences(shot)) packed.clear();
+  return { shot, media, packed };
 }

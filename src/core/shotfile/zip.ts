@@ -2,7 +2,7 @@
  * Reading a zip of ours: members are found in its directory and unpacked one at a time, by name. A member that nobody asks
  * for costs nothing; one that unpacks to more than it says, lies over another, or has changed since it was written is refused.
  */
-import { Inflate } from 'fflate';
+import { inflateSync } from 'fflate';
 import { BadFile } from '../shot/bad-file.ts';
 
 interface Member {
@@ -23,8 +23,6 @@ const HEAD_BYTES = 30;
 const LONGEST_REMARK = 0xffff;
 /** Stands for a number that is told elsewhere, in zips larger than ours can be. */
 const TOLD_ELSEWHERE = 0xffffffff;
-/** Packed bytes unpacked at once: what comes out is counted in between. */
-const BITE = 1 << 16;
 
 declare const TextDecoder: new (label?: string) => { decode(bytes: Uint8Array): string };
 
@@ -148,20 +146,13 @@ export class ZipReader {
     return out;
   }
 
+  /** @param size what the directory says; one byte more is room to notice a member that unpacks to more. */
   private inflated(body: Uint8Array, size: number): Uint8Array<ArrayBuffer> {
-    const out = new Uint8Array(size);
-    let at = 0;
-    const inflate = new Inflate((chunk) => {
-      if (at + chunk.length > size) throw this.damaged();
-      out.set(chunk, at);
-      at += chunk.length;
-    });
+    const out = new Uint8Array(size + 1);
     try {
-      for (let from = 0; from < body.length; from += BITE)
-        inflate.push(body.subarray(from, from + BITE), from + BITE >= body.length);
+      return inflateSync(body, { out }) as Uint8Array<ArrayBuffer>;
     } catch {
       throw this.damaged();
     }
-    return out.subarray(0, at);
   }
 }
