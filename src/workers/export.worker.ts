@@ -1,14 +1,11 @@
 import { transfer } from 'comlink';
 import {
   asDelivered,
-  deliveryPalette,
   deliveryView,
   type ExportOptions,
   formatOf,
-  type GifPalette,
   type Pixels,
   type RenderFrame,
-  throughPalette,
 } from '../core/export/index.ts';
 import { Painter, shownCells } from '../core/picture/index.ts';
 import type { Id, Shot } from '../core/shot/index.ts';
@@ -20,8 +17,8 @@ import { serve } from './serve.ts';
 const library = new PictureLibrary();
 const painter = new Painter(canvasTools((asset, index) => library.get(asset, index)));
 let shot: Shot | null = null;
-/** Palette of the last previewed options, so that stepping through the preview does not make it again. */
-let palette: { key: string; palette: GifPalette } | null = null;
+/** How pictures of the last previewed options are seen, so that stepping through the preview does not prepare it again. */
+let looked: { key: string; through: (pixels: Pixels) => Pixels } | null = null;
 
 function renderer(options: ExportOptions): RenderFrame {
   const delivered = asDelivered(shot!, options);
@@ -48,18 +45,18 @@ async function pngBytes({ data, width, height }: Pixels): Promise<Uint8Array> {
 const face = {
   open(opened: Shot, files: Map<Id, Blob>): void {
     shot = opened;
-    palette = null;
+    looked = null;
     for (const [id, file] of files) library.put(id, file);
   },
   /** The very picture the file will hold for `frame`. */
   async preview(options: ExportOptions, frame: number): Promise<ImageBitmap> {
     const render = renderer(options);
-    let pixels = await render(frame);
-    if (options.format === 'gif') {
-      const key = JSON.stringify(options);
-      if (palette?.key !== key) palette = { key, palette: await deliveryPalette(shot!, options, render) };
-      pixels = throughPalette(pixels, palette.palette);
+    const key = JSON.stringify(options);
+    if (looked?.key !== key) {
+      const through = await formatOf(options.format).seen?.({ shot: shot!, options, render });
+      looked = { key, through: through ?? ((pixels) => pixels) };
     }
+    const pixels = looked.through(await render(frame));
     const image = await createImageBitmap(
       new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height),
     );

@@ -7,7 +7,7 @@ import { isPressed } from '../parts/draft.ts';
 import { Window } from '../parts/Window.tsx';
 
 /** All commands by name: type a part of it, Enter runs the first. */
-export function CommandsWindow({ onClose }: { onClose(): void }) {
+export default function CommandsWindow({ onClose }: { onClose(): void }) {
   const context = useCommands();
   const [words, setWords] = useState('');
   const found = COMMANDS.filter((command) => {

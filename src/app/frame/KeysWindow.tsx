@@ -11,7 +11,7 @@ import { Window } from '../parts/Window.tsx';
 const BARE = /^(Control|Shift|Alt|Meta)/;
 
 /** Every command with its key; a click and the next key pressed is its new one. */
-export function KeysWindow({ onClose }: { onClose(): void }) {
+export default function KeysWindow({ onClose }: { onClose(): void }) {
   const own = useStore(ownKeys);
   const [asking, setAsking] = useState<Command | null>(null);
   const groups = [...new Set(COMMANDS.map((command) => command.group))];

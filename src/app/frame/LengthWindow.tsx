@@ -7,7 +7,7 @@ import { Window } from '../parts/Window.tsx';
 import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
 
 /** The length of the shot: what each choice does is said before it is done. */
-export function LengthWindow({ onClose }: { onClose(): void }) {
+export default function LengthWindow({ onClose }: { onClose(): void }) {
   const { session } = useOpenShot();
   const shot = useShot(wholeShot);
   const [wanted, setWanted] = useState(shot.length);

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentType, lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { ShotElsewhere } from '../../store/index.ts';
 import { CommandsContext, type SmallWindow } from '../commands/context.ts';
@@ -11,14 +11,18 @@ import { sentence } from '../parts/files.ts';
 import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.ts';
 import type { Opening } from '../session/shot-session.ts';
 import { Boundary } from './Boundary.tsx';
-import { CommandsWindow } from './CommandsWindow.tsx';
-import { KeysWindow } from './KeysWindow.tsx';
 import { LeavingWindow } from './LeavingWindow.tsx';
-import { LengthWindow } from './LengthWindow.tsx';
 import { Notices } from './Notices.tsx';
-import { ShotWindow } from './ShotWindow.tsx';
 import { say } from './saying.ts';
 import { TopBar } from './TopBar.tsx';
+
+/** The windows over the desk, each loaded when it is first opened. */
+const SMALL_WINDOWS: Record<NonNullable<SmallWindow>, ComponentType<{ onClose(): void }>> = {
+  keys: lazy(() => import('./KeysWindow.tsx')),
+  commands: lazy(() => import('./CommandsWindow.tsx')),
+  shot: lazy(() => import('./ShotWindow.tsx')),
+  length: lazy(() => import('./LengthWindow.tsx')),
+};
 
 /** Opens the shot of the address and holds it for the views inside. */
 export function ShotFrame() {
@@ -97,7 +101,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
     [open, id, navigate],
   );
   useKeyboard(commands);
-  const close = () => setSmall(null);
+  const Small = small && SMALL_WINDOWS[small];
   return (
     <CommandsContext.Provider value={commands}>
       <div className="flex h-full flex-col">
@@ -110,10 +114,11 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
         </main>
       </div>
       <LeavingWindow />
-      {small === 'keys' && <KeysWindow onClose={close} />}
-      {small === 'commands' && <CommandsWindow onClose={close} />}
-      {small === 'shot' && <ShotWindow onClose={close} />}
-      {small === 'length' && <LengthWindow onClose={close} />}
+      {Small && (
+        <Suspense fallback={null}>
+          <Small onClose={() => setSmall(null)} />
+        </Suspense>
+      )}
     </CommandsContext.Provider>
   );
 }

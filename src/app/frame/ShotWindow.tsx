@@ -5,7 +5,7 @@ import { ShotFields } from '../shots/ShotFields.tsx';
 import { say } from './saying.ts';
 
 /** The shot's own settings. Nothing drawn is lost by any of them; what lies beyond is said. */
-export function ShotWindow({ onClose }: { onClose(): void }) {
+export default function ShotWindow({ onClose }: { onClose(): void }) {
   const { session } = useOpenShot();
   const shot = useShot(wholeShot);
   const { title, width, height, fps, length } = shot;

@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Plus from 'lucide-react/icons/plus';
-import { type DragEvent, useEffect, useState } from 'react';
+import { type DragEvent, lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useStore } from 'zustand';
 import { makeShot } from '../../core/shot/index.ts';
@@ -12,14 +12,14 @@ import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sizeInWords } from '../parts/files.ts';
-import { Window } from '../parts/Window.tsx';
 import { bringDemo, useDemo } from './demo.ts';
 import { IncomingCard } from './IncomingCard.tsx';
 import { incoming, openShotFiles } from './open-shot-file.ts';
 import { RemovedShots } from './RemovedShots.tsx';
 import { ShotCard } from './ShotCard.tsx';
-import { ShotFields } from './ShotFields.tsx';
-import { ShotForm } from './shot-form.ts';
+import type { ShotForm } from './shot-form.ts';
+
+const NewShotWindow = lazy(() => import('./NewShotWindow.tsx'));
 
 /** How much room all of it takes in this browser, drawings, files and undo together; nothing where the browser does not say. */
 function Room({ changed }: { changed: unknown }) {
@@ -64,7 +64,6 @@ export function ShotsView() {
     setOver(false);
     void openShotFiles([...event.dataTransfer.files]);
   };
-  const firstForm = Object.assign(new ShotForm(), { title: 'New shot' });
 
   return (
     <main
@@ -131,19 +130,11 @@ export function ShotsView() {
         <RemovedShots rows={removed} />
         {shots && shots.length > 0 && <Room changed={rows} />}
       </div>
-      <Window
-        open={making}
-        onOpenChange={setMaking}
-        title="New shot"
-        about="All of this can be changed later in Shot settings."
-      >
-        <ShotFields
-          start={firstForm}
-          action="Make the shot"
-          onDone={(form) => void make(form)}
-          onCancel={() => setMaking(false)}
-        />
-      </Window>
+      {making && (
+        <Suspense fallback={null}>
+          <NewShotWindow onMake={(form) => void make(form)} onClose={() => setMaking(false)} />
+        </Suspense>
+      )}
     </main>
   );
 }

@@ -4,23 +4,13 @@ import { shownCells, shownKey } from '../picture/shows.ts';
 import { type Matrix, scaling } from '../plane/matrix.ts';
 import type { Shot } from '../shot/model.ts';
 import { paletteAt } from '../shot/palette.ts';
-import type { ExportOptions } from './options.ts';
+import type { DeliveryWishes } from './format.ts';
 
 /** A run of frames that all look the same. */
 export interface PictureRun {
   frame: number;
   frames: number;
 }
-
-/** Pixels of a picture, RGBA, straight alpha. */
-export interface Pixels {
-  data: Uint8ClampedArray;
-  width: number;
-  height: number;
-}
-
-/** Renders a frame (0-based) of the delivery. */
-export type RenderFrame = (frame: number) => Promise<Pixels>;
 
 /** What a frame looks like, as a key: equal keys are equal pictures. */
 function frameKey(shot: Shot, frame: number): string {
@@ -42,7 +32,7 @@ export function pictureRuns(shot: Shot, from: number, to: number): PictureRun[] 
 }
 
 /** From paper to delivered pixels: the paper fills the picture; a different shape is fitted inside and centred. */
-export function deliveryView(shot: Shot, options: ExportOptions): Matrix {
+export function deliveryView(shot: Shot, options: DeliveryWishes): Matrix {
   const by = Math.min(options.width / shot.width, options.height / shot.height);
   const [a, b, c, d] = scaling(by);
   return [a, b, c, d, (options.width - shot.width * by) / 2, (options.height - shot.height * by) / 2];

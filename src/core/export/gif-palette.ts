@@ -3,9 +3,9 @@
 import { shownCells } from '../picture/shows.ts';
 import type { Shot } from '../shot/model.ts';
 import { colourOf, paletteAt, usesOn } from '../shot/palette.ts';
-import { type PictureRun, type Pixels, pictureRuns, type RenderFrame } from './frames.ts';
+import type { DeliveryWishes, Pixels, RenderFrame } from './format.ts';
+import { type PictureRun, pictureRuns } from './frames.ts';
 import { quantize } from './gifenc.ts';
-import type { ExportOptions } from './options.ts';
 
 type Colour = [number, number, number];
 
@@ -46,7 +46,7 @@ function nearest(colours: Colour[], count: number, r: number, g: number, b: numb
 }
 
 /** The opaque colours that the frames of a delivery are painted with, the most used first. */
-function ownColours(shot: Shot, { from, to, transparent }: ExportOptions, runs: PictureRun[]): number[] {
+function ownColours(shot: Shot, { from, to, transparent }: DeliveryWishes, runs: PictureRun[]): number[] {
   const uses = new Map<number, number>();
   if (!transparent) uses.set(colourNumber(shot.background.colour), Number.POSITIVE_INFINITY);
   const seen = new Set<string>();
@@ -134,7 +134,7 @@ export function throughPalette(pixels: Pixels, palette: GifPalette): Pixels {
 }
 
 /** The palette of a delivery: preview and file ask this same function. */
-export async function deliveryPalette(shot: Shot, options: ExportOptions, render: RenderFrame): Promise<GifPalette> {
+export async function deliveryPalette(shot: Shot, options: DeliveryWishes, render: RenderFrame): Promise<GifPalette> {
   const runs = pictureRuns(shot, options.from, options.to);
   const count = Math.min(PALETTE_PICTURES, runs.length);
   const pictures: Pixels[] = [];

@@ -1,10 +1,10 @@
 /** GIF89a: one palette for all frames, of each picture only what has changed, delays that keep the true length. */
 import type { Shot } from '../shot/model.ts';
 import type { GifFrame } from './delays.ts';
+import type { DeliveryWishes } from './format.ts';
 import { type PictureRun, pictureRuns } from './frames.ts';
 import type { GifPalette } from './gif-palette.ts';
 import { GIFEncoder } from './gifenc.ts';
-import type { ExportOptions } from './options.ts';
 
 /** What happens to a picture before the next is shown: it stays, or its box becomes clear. */
 const STAYS = 1;
@@ -13,7 +13,7 @@ const CLEARS = 2;
 const CONTROL_BYTES = 8;
 
 /** The runs a GIF is written in: each held picture once, or every frame by itself. */
-export function gifRuns(shot: Shot, options: ExportOptions): PictureRun[] {
+export function gifRuns(shot: Shot, options: DeliveryWishes): PictureRun[] {
   if (options.joinHolds) return pictureRuns(shot, options.from, options.to);
   return Array.from({ length: options.to - options.from + 1 }, (_, i) => ({ frame: options.from + i, frames: 1 }));
 }

@@ -1,7 +1,9 @@
 export * from './delays.ts';
-export * from './formats.ts';
+export type { ExportFormat, Pixels, RenderFrame } from './format.ts';
+export * from './formats/index.ts';
 export * from './frames.ts';
 export * from './gif.ts';
 export * from './gif-palette.ts';
+export * from './names.ts';
 export * from './options.ts';
 export * from './sheet-pdf.ts';

@@ -1,12 +1,14 @@
 import { IsBoolean, IsHexColor, IsIn, IsInt, Max, Min } from 'class-validator';
 import type { Shot } from '../shot/model.ts';
-
-const FORMAT_IDS = ['gif', 'png', 'wav', 'sheet'] as const;
-export type FormatId = (typeof FORMAT_IDS)[number];
+import type { DeliveryWishes } from './format.ts';
+import { FORMATS, type FormatId } from './formats/index.ts';
 
 /** What is asked of a delivery. Frames are 0-based, `to` inclusive. */
-export class ExportOptions {
-  @IsIn(FORMAT_IDS, { message: 'The format must be GIF, PNG sequence, WAV or the sheet.' })
+export class ExportOptions implements DeliveryWishes {
+  @IsIn(
+    FORMATS.map(({ id }) => id),
+    { message: `The format must be one of: ${FORMATS.map(({ name }) => name).join('; ')}.` },
+  )
   format: FormatId = 'gif';
 
   @IsInt({ message: 'The first frame must be a whole number.' })
@@ -54,17 +56,6 @@ export function defaultOptions(shot: Shot): ExportOptions {
 }
 
 /** The shot as these options deliver it: the background asked for. */
-export function asDelivered(shot: Shot, options: ExportOptions): Shot {
+export function asDelivered(shot: Shot, options: DeliveryWishes): Shot {
   return { ...shot, background: { colour: options.colour, transparent: options.transparent } };
-}
-
-/** File name of a delivery: the shot's title in plain letters. */
-export function deliveryName(title: string, extension: string): string {
-  const plain = title
-    .normalize('NFKD')
-    .replace(/[^\w\s-]/g, '')
-    .trim()
-    .replace(/\s+/g, '-')
-    .toLowerCase();
-  return `${plain || 'shot'}.${extension}`;
 }

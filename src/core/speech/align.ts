@@ -6,7 +6,8 @@ import { decode, type Held, type Stretch, statesOf } from './decode.ts';
 import { type Emissions, emissionsOf, stateLog } from './emissions.ts';
 import { featuresOf, HOP, loudness, percentile, type Spectra, spectraOf } from './features.ts';
 import { type SoundGraph, soundGraph } from './graph.ts';
-import { FEATURES, type Phone, type PhoneTable, phoneTable, SILENCE } from './phones.ts';
+import { FEATURES, type PhoneTable, phoneTable } from './phone-table.ts';
+import { type Phone, SILENCE } from './phones.ts';
 
 /** A sound and when it is made. */
 export interface ReadSound {

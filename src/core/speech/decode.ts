@@ -5,7 +5,8 @@
 import type { Emissions } from './emissions.ts';
 import { HOP } from './features.ts';
 import type { SoundGraph } from './graph.ts';
-import { type PhoneTable, SILENCE } from './phones.ts';
+import type { PhoneTable } from './phone-table.ts';
+import { SILENCE } from './phones.ts';
 
 /** A stretch of frames `from`..`to` (exclusive) said by node `node`. */
 export interface Stretch {

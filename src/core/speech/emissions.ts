@@ -1,5 +1,6 @@
 /** How well each frame of sound fits each state of each phone. */
-import { FEATURES, type PhoneTable, SILENCE } from './phones.ts';
+import { FEATURES, type PhoneTable } from './phone-table.ts';
+import { SILENCE } from './phones.ts';
 
 /** Log likelihoods, one row of all states per frame. */
 export interface Emissions {

@@ -2,7 +2,7 @@
  * What the reading listens to: mel cepstra of 10 ms frames, as for any small recogniser. The room's noise is hidden under a
  * floor that hangs on the loudest speech, and the mean of the speech is taken out, so microphones and levels differ less.
  */
-import { FEATURES } from './phones.ts';
+import { FEATURES } from './phone-table.ts';
 
 /** Samples a second the reading works at. */
 export const SPEECH_RATE = 16_000;

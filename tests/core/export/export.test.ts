@@ -15,7 +15,6 @@ import {
   type Pixels,
   pictureRuns,
   type RenderFrame,
-  Stopped,
   throughPalette,
 } from '../../../src/core/export/index.ts';
 import { addDrawing } from '../../../src/core/sheet/index.ts';
@@ -274,9 +273,9 @@ test('progress goes from 0 to 1, and stopping ends the work', async () => {
   expect(parts).toEqual([...parts].sort((a, b) => a - b));
   await expect(
     write(shot, defaultOptions(shot), (part) => {
-      if (part > 0.3) throw new Stopped();
+      if (part > 0.3) throw new Error("enough");
     }),
-  ).rejects.toThrow(Stopped);
+  ).rejects.toThrow("enough");
 });
 
 test('a size of another shape fits the paper inside, centred', () => {

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { featuresOf, HOP, loudness, percentile, SPEECH_RATE, spectraOf } from '../../../src/core/speech/features.ts';
-import { FEATURES, phoneTable } from '../../../src/core/speech/phones.ts';
+import { FEATURES, phoneTable } from '../../../src/core/speech/phone-table.ts';
 
 const tone = (hertz: number, seconds = 0.5, level = 0.3) =>
   Float32Array.from(

@@ -39,6 +39,8 @@ export interface Tool {
   icon: ComponentType<{ size?: number }>;
   cursor: string;
   down(desk: ToolDesk, sample: PenSample, screen: { x: number; y: number }): Gesture | null;
+  /** Loads what the tool needs beyond the desk; asked for when it is taken in hand. */
+  prepare?(): Promise<unknown>;
   /** Radius of the ring shown round the pen, paper pixels; 0 for none. */
   ring(desk: OpenShot): number;
 }
