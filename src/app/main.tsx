@@ -6,13 +6,13 @@ import './theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
-import { readKeys } from './commands/keyboard.ts';
+import { ownKeys } from './commands/own-keys.ts';
 import { say } from './frame/saying.ts';
 import { db } from './library.ts';
-import { readBrushes } from './session/brushes.ts';
-import { readHand } from './session/hand.ts';
-import { readOwnCharts } from './session/own-charts.ts';
-import { readOwnWords } from './session/own-words.ts';
+import { ownBrushes } from './session/brushes.ts';
+import { hand } from './session/hand.ts';
+import { ownCharts } from './session/own-charts.ts';
+import { ownWords } from './session/own-words.ts';
 import { WorkerFailed, WorkStopped } from './session/worker-host.ts';
 
 // What fails where nobody waits for it still gets its sentence; work that was stopped is no failure.
@@ -32,8 +32,7 @@ const waiting = setTimeout(() => {
 void db
   .ready()
   .then(() => {
-    for (const read of [readKeys, readBrushes, readHand, readOwnWords, readOwnCharts])
-      void read(db).catch(() => undefined);
+    for (const kept of [ownKeys, ownBrushes, hand, ownWords, ownCharts]) void kept.read(db).catch(() => undefined);
   })
   // Said once there is something to say it on.
   .catch((error: Error) => void setTimeout(() => say(error.message), 500))

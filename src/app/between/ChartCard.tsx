@@ -21,7 +21,7 @@ const WIDTH = 276;
 /** Ways of spacing: the trade's and one's own. */
 function SpacingMenu({ chart }: { chart: TimingChart }) {
   const commands = useCommands();
-  const { charts } = useStore(ownCharts);
+  const { charts } = useStore(ownCharts.store);
   const spacings = chart.ticks.map(({ spacing }) => spacing);
   const free = (name: string) => !charts.some((each) => each.name === name);
   const name = ['mine', ...Array.from({ length: 40 }, (_, i) => `mine ${i + 2}`)].find(free) ?? 'mine';

@@ -1,8 +1,7 @@
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
-import { commandOf } from './index.ts';
-import { keyHint, ownKeys } from './keyboard.ts';
-import type { CommandContext } from './register.ts';
+import { keyHint, ownKeys } from './own-keys.ts';
+import type { Command, CommandContext } from './register.ts';
 
 export type SmallWindow = 'keys' | 'commands' | 'shot' | 'length' | null;
 
@@ -14,11 +13,17 @@ export function useCommands(): CommandContext {
   return context;
 }
 
+export function commandOf({ commands }: CommandContext, id: string): Command {
+  const command = commands.find((each) => each.id === id);
+  if (!command) throw new Error(`There is no command ${id}.`);
+  return command;
+}
+
 /** A command ready for a button: its name, its key, whether it can run, and running it. */
 export function useCommand(id: string) {
   const context = useCommands();
-  useStore(ownKeys);
-  const command = commandOf(id);
+  useStore(ownKeys.store);
+  const command = commandOf(context, id);
   const enabled = useSyncExternalStore(context.session.subscribeAround, () => !command.when || command.when(context));
   return {
     name: command.name,

@@ -40,9 +40,3 @@ export const COMMANDS: Command[] = [
   ...layerCommands,
   ...shotCommands,
 ];
-
-export function commandOf(id: string): Command {
-  const command = COMMANDS.find((each) => each.id === id);
-  if (!command) throw new Error(`There is no command ${id}.`);
-  return command;
-}

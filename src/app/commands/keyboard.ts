@@ -1,46 +1,8 @@
 /** The keyboard: every key goes through the register, with the person's own keys where they chose some. */
 import { useEffect } from 'react';
-import { createStore } from 'zustand/vanilla';
-import { type Database, readSetting, writeSetting } from '../../store/index.ts';
-import { COMMANDS } from './index.ts';
-import { isKeyOf, keyInWords, keyOfEvent, learnLayout } from './key-names.ts';
+import { isKeyOf, keyOfEvent, learnLayout } from './key-names.ts';
+import { keysOf } from './own-keys.ts';
 import type { Command, CommandContext } from './register.ts';
-
-const SETTING = 'keys';
-
-/** Command id -> the person's own keys. */
-export const ownKeys = createStore<Record<string, string[]>>(() => ({}));
-
-export async function readKeys(db: Database): Promise<void> {
-  ownKeys.setState((await readSetting<Record<string, string[]>>(db, SETTING)) ?? {}, true);
-}
-
-/** Gives a command a key; whatever had it before loses it. An empty key gives the command's first keys back. */
-export async function giveKey(db: Database, command: Command, key: string): Promise<void> {
-  const next = { ...ownKeys.getState() };
-  if (key === '') delete next[command.id];
-  else {
-    for (const other of COMMANDS) {
-      const keys = next[other.id] ?? other.keys;
-      if (other !== command && other.borrowsKeys === command.borrowsKeys && keys.includes(key))
-        next[other.id] = keys.filter((each) => each !== key);
-    }
-    next[command.id] = [key];
-  }
-  ownKeys.setState(next, true);
-  await writeSetting(db, SETTING, next);
-}
-
-function keysOf(command: Command): string[] {
-  return ownKeys.getState()[command.id] ?? command.keys;
-}
-
-/** The first key of a command in words, for hints and menus. */
-export function keyHint(command: Command): string {
-  const keys = keysOf(command);
-  if (command.keysSay && keys === command.keys) return command.keysSay;
-  return keys.length > 0 ? keyInWords(keys[0]) : '';
-}
 
 /** Whether all keys belong to what has the focus: text being written, a slider, an open menu or window. */
 function keysTaken(target: HTMLElement): boolean {
@@ -81,7 +43,7 @@ export function useKeyboard(context: CommandContext): void {
       if (keysTaken(target) || event.isComposing) return;
       const key = keyOfEvent(event);
       if (!byPen && pressesFocused(target, key)) return;
-      const those = COMMANDS.filter((each) => keysOf(each).includes(key));
+      const those = context.commands.filter((each) => keysOf(each).includes(key));
       const command =
         those.find((each) => each.borrowsKeys && each.when?.(context)) ?? those.find((each) => !each.borrowsKeys);
       if (!command) return;

@@ -1,12 +1,12 @@
 /** Commands as rows of a menu. */
 import type { MenuEntry, MenuItem } from '../parts/Menu.tsx';
-import { commandOf } from './index.ts';
-import { keyHint } from './keyboard.ts';
+import { commandOf } from './context.ts';
+import { keyHint } from './own-keys.ts';
 import type { CommandContext } from './register.ts';
 
 /** A command as a menu row; `before` runs first (taking a layer in hand, say). */
 export function commandItem(context: CommandContext, id: string, before?: () => void): MenuItem {
-  const command = commandOf(id);
+  const command = commandOf(context, id);
   return {
     name: command.name,
     keys: keyHint(command),

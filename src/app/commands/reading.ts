@@ -68,7 +68,7 @@ export async function readClip(
     session.change('listen to the clip', (shot) => writeReading(shot, clip.id, heard.sounds, clip.in, true));
     return 'Read by ear, without words: how open the mouth is, and a coarse vowel. All of it is in doubt.';
   }
-  const { own, dictionary } = ownWords.getState();
+  const { own, dictionary } = ownWords.get();
   const line = await sound.read(clip, { text: clip.words, own, dictionary }, progress);
   if (!line) return 'The sound could not be read.';
   const { reading, words } = line;

@@ -5,6 +5,8 @@
 import type { OpenShot } from '../session/open-shot.ts';
 
 export interface CommandContext extends OpenShot {
+  /** The register itself. */
+  commands: readonly Command[];
   /** Goes to another view of the shot, or to the shelf ('/'). */
   go(path: string): void;
   /** Says a sentence to the person. */

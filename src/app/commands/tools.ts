@@ -61,7 +61,7 @@ function lineInHand({ view }: CommandContext): BrushKind {
 function brushBy(step: 1 | -1) {
   return (context: CommandContext) => {
     const kind = lineInHand(context);
-    const all = allBrushes(ownBrushes.getState().list);
+    const all = allBrushes(ownBrushes.get().list);
     context.view.setState(({ tools }) => {
       const at = all.findIndex(({ name }) => name === tools[kind].named);
       const { name, brush } = all[(at + step + all.length) % all.length];

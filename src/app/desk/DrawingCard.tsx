@@ -5,8 +5,7 @@ import Split from 'lucide-react/icons/scissors';
 import Own from 'lucide-react/icons/unlink';
 import { drawingShown, isReused, shownExposure } from '../../core/sheet/index.ts';
 import { STAGES, type Stage } from '../../core/shot/index.ts';
-import { useCommand, useCommands } from '../commands/context.ts';
-import { commandOf } from '../commands/index.ts';
+import { commandOf, useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
@@ -92,7 +91,7 @@ export function DrawingCard() {
           disabled={stage === undefined}
           value={stage ?? STAGES[0]}
           onChange={(event) => {
-            commandOf(`stage-${STAGES.indexOf(event.target.value as Stage)}`).run(context, '');
+            commandOf(context, `stage-${STAGES.indexOf(event.target.value as Stage)}`).run(context, '');
             event.target.blur();
           }}
         >

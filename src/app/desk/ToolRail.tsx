@@ -1,6 +1,6 @@
 import { useStore } from 'zustand';
-import { COMMANDS } from '../commands/index.ts';
-import { keyHint, ownKeys } from '../commands/keyboard.ts';
+import { useCommands } from '../commands/context.ts';
+import { keyHint, ownKeys } from '../commands/own-keys.ts';
 import { Hint } from '../parts/Button.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import type { Tool } from './tools/tool.ts';
@@ -9,7 +9,8 @@ import type { Tool } from './tools/tool.ts';
 export function ToolRail({ tools }: { tools: (Tool | null)[] }) {
   const { view } = useOpenShot();
   const inHand = useView((state) => state.tool);
-  useStore(ownKeys);
+  const { commands } = useCommands();
+  useStore(ownKeys.store);
   return (
     <nav
       aria-label="Tools"
@@ -18,7 +19,7 @@ export function ToolRail({ tools }: { tools: (Tool | null)[] }) {
       {tools.map((tool, i) => {
         if (!tool) return <hr key={i} className="my-1 w-8 border-rule" />;
         const { id, name, icon: Icon } = tool;
-        const command = COMMANDS.find((each) => each.id === `tool-${id}`);
+        const command = commands.find((each) => each.id === `tool-${id}`);
         return (
           <Hint key={id} text={`${name}  (${command ? keyHint(command) : ''})`}>
             <button

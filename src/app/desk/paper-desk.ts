@@ -224,7 +224,7 @@ export class PaperDesk {
 
   private pressure({ pointerType, pressure }: PointerEvent): number {
     const reported = pressureOf(pointerType, pressure);
-    return pointerType === 'pen' ? handPressure(hand.getState(), reported) : reported;
+    return pointerType === 'pen' ? handPressure(hand.get(), reported) : reported;
   }
 
   private toolDesk(shift: boolean, device: string): ToolDesk {

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { useCommands } from '../commands/context.ts';
-import { COMMANDS } from '../commands/index.ts';
-import { keyHint } from '../commands/keyboard.ts';
+import { keyHint } from '../commands/own-keys.ts';
 import type { Command } from '../commands/register.ts';
 import { isPressed } from '../parts/draft.ts';
 import { Window } from '../parts/Window.tsx';
@@ -10,7 +9,7 @@ import { Window } from '../parts/Window.tsx';
 export default function CommandsWindow({ onClose }: { onClose(): void }) {
   const context = useCommands();
   const [words, setWords] = useState('');
-  const found = COMMANDS.filter((command) => {
+  const found = context.commands.filter((command) => {
     const name = `${command.name} ${command.group}`.toLowerCase();
     return words
       .toLowerCase()

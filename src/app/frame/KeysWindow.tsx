@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { useStore } from 'zustand';
-import { COMMANDS } from '../commands/index.ts';
+import { useCommands } from '../commands/context.ts';
 import { keyOfEvent } from '../commands/key-names.ts';
-import { giveKey, keyHint, ownKeys } from '../commands/keyboard.ts';
+import { giveKey, keyHint, ownKeys } from '../commands/own-keys.ts';
 import type { Command } from '../commands/register.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
@@ -12,9 +12,10 @@ const BARE = /^(Control|Shift|Alt|Meta)/;
 
 /** Every command with its key; a click and the next key pressed is its new one. */
 export default function KeysWindow({ onClose }: { onClose(): void }) {
-  const own = useStore(ownKeys);
+  const { commands } = useCommands();
+  const own = useStore(ownKeys.store).keys;
   const [asking, setAsking] = useState<Command | null>(null);
-  const groups = [...new Set(COMMANDS.map((command) => command.group))];
+  const groups = [...new Set(commands.map((command) => command.group))];
   return (
     <Window
       open
@@ -27,42 +28,44 @@ export default function KeysWindow({ onClose }: { onClose(): void }) {
         {groups.map((group) => (
           <section key={group} className="mb-4 break-inside-avoid">
             <h3 className="mb-1 border-b border-rule pb-1 font-medium">{group}</h3>
-            {COMMANDS.filter((command) => command.group === group).map((command) => {
-              const words = asking === command ? 'press' : keyHint(command) || '·';
-              return (
-                <div key={command.id} className="flex items-center justify-between gap-2 py-0.5">
-                  <span>{command.name}</span>
-                  <span className="flex items-center gap-1">
-                    {own[command.id] && (
-                      <Button
-                        look="quiet"
-                        onClick={() => void giveKey(db, command, '')}
-                        aria-label={`reset the key of ${command.name}`}
+            {commands
+              .filter((command) => command.group === group)
+              .map((command) => {
+                const words = asking === command ? 'press' : keyHint(command) || '·';
+                return (
+                  <div key={command.id} className="flex items-center justify-between gap-2 py-0.5">
+                    <span>{command.name}</span>
+                    <span className="flex items-center gap-1">
+                      {own[command.id] && (
+                        <Button
+                          look="quiet"
+                          onClick={() => void giveKey(db, commands, command, '')}
+                          aria-label={`reset the key of ${command.name}`}
+                        >
+                          reset
+                        </Button>
+                      )}
+                      <button
+                        type="button"
+                        aria-label={`Key of ${command.name}: ${words}`}
+                        className={`h-6 min-w-14 rounded border px-1.5 font-mono text-sm ${asking === command ? 'border-accent bg-wash' : 'border-rule bg-white'}`}
+                        onClick={() => setAsking(command)}
+                        onBlur={() => setAsking(null)}
+                        onKeyDown={(event) => {
+                          if (asking !== command || BARE.test(event.key)) return;
+                          event.preventDefault();
+                          event.stopPropagation();
+                          setAsking(null);
+                          const key = keyOfEvent(event.nativeEvent);
+                          if (event.key !== 'Escape' && key) void giveKey(db, commands, command, key);
+                        }}
                       >
-                        reset
-                      </Button>
-                    )}
-                    <button
-                      type="button"
-                      aria-label={`Key of ${command.name}: ${words}`}
-                      className={`h-6 min-w-14 rounded border px-1.5 font-mono text-sm ${asking === command ? 'border-accent bg-wash' : 'border-rule bg-white'}`}
-                      onClick={() => setAsking(command)}
-                      onBlur={() => setAsking(null)}
-                      onKeyDown={(event) => {
-                        if (asking !== command || BARE.test(event.key)) return;
-                        event.preventDefault();
-                        event.stopPropagation();
-                        setAsking(null);
-                        const key = keyOfEvent(event.nativeEvent);
-                        if (event.key !== 'Escape' && key) void giveKey(db, command, key);
-                      }}
-                    >
-                      {words}
-                    </button>
-                  </span>
-                </div>
-              );
-            })}
+                        {words}
+                      </button>
+                    </span>
+                  </div>
+                );
+              })}
           </section>
         ))}
       </div>

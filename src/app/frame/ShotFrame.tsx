@@ -2,6 +2,7 @@ import { type ComponentType, lazy, Suspense, useEffect, useMemo, useRef, useStat
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { ShotElsewhere } from '../../store/index.ts';
 import { CommandsContext, type SmallWindow } from '../commands/context.ts';
+import { COMMANDS } from '../commands/index.ts';
 import { useKeyboard } from '../commands/keyboard.ts';
 import type { CommandContext } from '../commands/register.ts';
 import { db } from '../library.ts';
@@ -96,6 +97,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
       ...open,
       say,
       window: setSmall,
+      commands: COMMANDS,
       go: (path) => void navigate(path.startsWith('/') ? path : `/shot/${id}/${path}`),
     }),
     [open, id, navigate],

@@ -3,8 +3,7 @@ import { useState } from 'react';
 import { about, after, IDENTITY, scaling } from '../../core/plane/index.ts';
 import { layerOf, totalFrames } from '../../core/sheet/index.ts';
 import { type Layer, newId } from '../../core/shot/index.ts';
-import { useCommands } from '../commands/context.ts';
-import { commandOf } from '../commands/index.ts';
+import { commandOf, useCommands } from '../commands/context.ts';
 import { Tick } from '../desk/options/parts.tsx';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
@@ -101,7 +100,7 @@ function Row({ layer, onContact }: { layer: Layer; onContact(): void }) {
         icon={<Layers size={14} />}
         onClick={() => {
           view.setState({ layerId: layer.id });
-          commandOf('trace-over').run(commands, '');
+          commandOf(commands, 'trace-over').run(commands, '');
           commands.go('desk');
         }}
       >

@@ -1,17 +1,12 @@
-/** How hard this person presses; remembered by the browser. */
-import { createStore } from 'zustand/vanilla';
+/** How hard this person presses. */
+import { IsNumber, Max, Min } from 'class-validator';
 import { type Hand, PLAIN_HAND } from '../../core/ink/index.ts';
-import { type Database, readSetting, writeSetting } from '../../store/index.ts';
+import { Kept } from './kept.ts';
 
-const SETTING = 'hand';
-
-export const hand = createStore<Hand>(() => PLAIN_HAND);
-
-export async function readHand(db: Database): Promise<void> {
-  hand.setState((await readSetting<Hand>(db, SETTING)) ?? PLAIN_HAND, true);
+class KeptHand implements Hand {
+  @IsNumber() @Min(0) @Max(1) light = PLAIN_HAND.light;
+  @IsNumber() @Min(0) @Max(1) heavy = PLAIN_HAND.heavy;
+  @IsNumber() @Min(0.4) @Max(2.5) bend = PLAIN_HAND.bend;
 }
 
-export async function setHand(db: Database, next: Hand): Promise<void> {
-  hand.setState(next, true);
-  await writeSetting(db, SETTING, next);
-}
+export const hand = new Kept({ key: 'hand', version: 1, shape: KeptHand });

@@ -3,8 +3,7 @@ import ArrowUp from 'lucide-react/icons/arrow-up';
 import Eraser from 'lucide-react/icons/eraser';
 import { nameFrame, writeNote } from '../../core/sheet/index.ts';
 import { NOTE_COLOURS, type NoteColour } from '../../core/shot/index.ts';
-import { useCommand, useCommands } from '../commands/context.ts';
-import { commandOf } from '../commands/index.ts';
+import { commandOf, useCommand, useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
@@ -23,7 +22,7 @@ export function NotesCard() {
   const take = (colour: NoteColour) => view.setState({ noteColour: colour });
   const withPencil = (colour: NoteColour, id: string) => () => {
     take(colour);
-    commandOf(id).run(commands, '');
+    commandOf(commands, id).run(commands, '');
   };
   const rows = [
     ...notes.map(({ id, frame, colour, text }) => ({ id, frame, colour, text })),

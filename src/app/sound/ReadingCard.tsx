@@ -34,7 +34,7 @@ export function ReadingCard() {
   const commands = useCommands();
   const shot = useShot(wholeShot);
   useView((state) => state.clip);
-  const { own, dictionary, name } = useStore(ownWords);
+  const { own, dictionary, name } = useStore(ownWords.store);
   const [share, setShare] = useState<number | null>(null);
   const [outcome, setOutcome] = useState('');
   const [spoken, setSpoken] = useState<SpokenWord[] | null>([]);

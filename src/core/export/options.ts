@@ -7,7 +7,7 @@ import { FORMATS, type FormatId } from './formats/index.ts';
 export class ExportOptions implements DeliveryWishes {
   @IsIn(
     FORMATS.map(({ id }) => id),
-    { message: `The format must be one of: ${FORMATS.map(({ name }) => name).join('; ')}.` },
+    { message: `The format must be one of: ${FORMATS.map(({ name }) => name.split(',')[0]).join(', ')}.` },
   )
   format: FormatId = 'gif';
 

@@ -2,17 +2,18 @@
 import { IsString, MaxLength, MinLength } from 'class-validator';
 import type { NamedBrush } from '../ink/brushes.ts';
 import { LIMITS } from '../shot/make.ts';
+import type { Brush } from '../shot/model.ts';
+import { checkPart, Part, Parts } from '../shot/part.ts';
 import { BrushPart } from './brush-part.ts';
-import { checkPart, Part, Parts } from './check.ts';
 import { readLabelled } from './labelled-json.ts';
 
 const FORMAT = 'vignette-brushes';
 const VERSION = 1;
-const MOST_BRUSHES = 500;
+export const MOST_BRUSHES = 500;
 
-class NamedBrushPart {
+export class NamedBrushPart {
   @IsString() @MinLength(1) @MaxLength(LIMITS.maxName) name!: string;
-  @Part(() => BrushPart) brush!: BrushPart;
+  @Part(() => BrushPart) brush!: Brush;
 }
 
 class BrushesPart {

@@ -3,7 +3,7 @@ import 'reflect-metadata';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator';
 import { LIMITS } from '../shot/make.ts';
 import { BRUSH_KINDS, type BrushKind, DRIVES, type Drive, TIPS, type Tip } from '../shot/model.ts';
-import { Part } from './check.ts';
+import { Part } from '../shot/part.ts';
 
 const MOST_SHARE = 4;
 

@@ -1,4 +1,5 @@
 export * from './brush-file.ts';
+export * from './brush-part.ts';
 export * from './drawing-codec.ts';
 export * from './palette-file.ts';
 export * from './schema.ts';

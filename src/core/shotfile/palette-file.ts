@@ -3,7 +3,7 @@ import { IsHexColor, IsNumber, IsString, Length, Max, MaxLength, Min, MinLength 
 import type { PaletteSheet } from '../paint/swatches.ts';
 import { BadFile } from '../shot/bad-file.ts';
 import { LIMITS } from '../shot/make.ts';
-import { checkPart, Parts } from './check.ts';
+import { checkPart, Parts } from '../shot/part.ts';
 import { readLabelled } from './labelled-json.ts';
 
 const FORMAT = 'vignette-palettes';

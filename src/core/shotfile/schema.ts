@@ -37,8 +37,8 @@ import {
   STAGES,
   type Stage,
 } from '../shot/model.ts';
+import { IsId, Part, Parts } from '../shot/part.ts';
 import { BrushPart } from './brush-part.ts';
-import { IsId, Part, Parts } from './check.ts';
 
 const FAR = LIMITS.far;
 /** Seconds of a sound, and of where something stands in it: more than a day. */

@@ -273,9 +273,9 @@ test('progress goes from 0 to 1, and stopping ends the work', async () => {
   expect(parts).toEqual([...parts].sort((a, b) => a - b));
   await expect(
     write(shot, defaultOptions(shot), (part) => {
-      if (part > 0.3) throw new Error("enough");
+      if (part > 0.3) throw new Error('enough');
     }),
-  ).rejects.toThrow("enough");
+  ).rejects.toThrow('enough');
 });
 
 test('a size of another shape fits the paper inside, centred', () => {

@@ -23,7 +23,7 @@ interface BrushListProps {
 
 /** Named brushes: take one, keep the one in hand under a name, hand them on as a file. */
 export function BrushList({ brush, named, onTake }: BrushListProps) {
-  const { list } = useStore(ownBrushes);
+  const { list } = useStore(ownBrushes.store);
   const [name, setName] = useState('');
   const all = allBrushes(list);
   const own = new Set(list.map((each) => each.name));

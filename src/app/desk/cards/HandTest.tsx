@@ -3,7 +3,7 @@ import { useStore } from 'zustand';
 import { handFrom, PLAIN_HAND, pressureOf } from '../../../core/ink/index.ts';
 import { db } from '../../library.ts';
 import { Button } from '../../parts/Button.tsx';
-import { hand, setHand } from '../../session/hand.ts';
+import { hand } from '../../session/hand.ts';
 import { CardPart } from './parts.tsx';
 
 const WIDTH = 258;
@@ -11,7 +11,7 @@ const HEIGHT = 56;
 
 /** A test stroke, from as lightly to as heavily as one draws, sets what light and heavy mean for this hand. */
 export function HandTest() {
-  const now = useStore(hand);
+  const now = useStore(hand.store);
   const pressures = useRef<number[]>([]);
   const [said, setSaid] = useState('');
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -49,7 +49,7 @@ export function HandTest() {
     }
     const per = (value: number) => Math.round(value * 100);
     setSaid(`Set: your light is ${per(found.light)} %, your heavy ${per(found.heavy)} % of what the pen reports.`);
-    void setHand(db, found);
+    void hand.put(db, found);
   };
   return (
     <CardPart title="How hard you press">
@@ -72,7 +72,7 @@ export function HandTest() {
           <Button
             onClick={() => {
               setSaid('');
-              void setHand(db, PLAIN_HAND);
+              void hand.put(db, PLAIN_HAND);
             }}
           >
             As it comes

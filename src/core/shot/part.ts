@@ -17,7 +17,7 @@ import {
   type ValidationError,
   validateSync,
 } from 'class-validator';
-import { BadFile } from '../shot/bad-file.ts';
+import { BadFile } from './bad-file.ts';
 
 type Kind<T extends object = object> = new () => T;
 
@@ -72,6 +72,18 @@ export function IsId(options: { each?: boolean } = {}) {
       propertyName,
       options: { ...options, message: `${propertyName} is no id` },
       validator: { validate: isId },
+    });
+}
+
+/** The field is an object of named values that all fit. */
+export function IsRecord(fits: (value: unknown) => boolean) {
+  return (target: object, propertyName: string): void =>
+    registerDecorator({
+      name: 'isRecord',
+      target: target.constructor,
+      propertyName,
+      options: { message: `${propertyName} is not what it should be` },
+      validator: { validate: (value) => isObject(value) && Object.values(value).every(fits) },
     });
 }
 
@@ -189,23 +201,10 @@ const REFUSED = Symbol('refused');
 function passed(kind: Kind, data: unknown): object | typeof REFUSED {
   if (!isObject(data)) return REFUSED;
   const out: Record<string, unknown> = {};
-  for (const { field, held, rules, unless } of fieldRules(kind)) {
-    const value = Object.hasOwn(data, field) ? data[field] : undefined;
-    if (!unless.every((applies) => applies(data, value))) {
-      if (value !== undefined) out[field] = value;
-      continue;
-    }
-    if (held) {
-      const taken = heldPassed(held, value);
-      if (taken === REFUSED) return REFUSED;
-      out[field] = taken;
-    } else if (value !== undefined) out[field] = value;
-    for (const { validate, constraints, each } of rules) {
-      const args = { targetName: kind.name, property: field, object: data, value, constraints };
-      const fine =
-        each && Array.isArray(value) ? value.every((one) => validate(one, args)) : !each && validate(value, args);
-      if (!fine) return REFUSED;
-    }
+  for (const rules of fieldRules(kind)) {
+    const value = fieldPassed(rules, kind, data);
+    if (value === REFUSED) return REFUSED;
+    if (value !== undefined) out[rules.field] = value;
   }
   return out;
 }
@@ -221,6 +220,37 @@ function heldPassed({ kind, most }: Held, value: unknown): unknown {
     out.push(taken);
   }
   return out;
+}
+
+/** The value of one field by its rules, or REFUSED. */
+function fieldPassed({ field, held, rules, unless }: FieldRules, kind: Kind, data: Record<string, unknown>): unknown {
+  const value = Object.hasOwn(data, field) ? data[field] : undefined;
+  if (!unless.every((applies) => applies(data, value))) return value;
+  const taken = held ? heldPassed(held, value) : value;
+  if (taken === REFUSED) return REFUSED;
+  for (const { validate, constraints, each } of rules) {
+    const args = { targetName: kind.name, property: field, object: data, value, constraints };
+    const fine =
+      each && Array.isArray(value) ? value.every((one) => validate(one, args)) : !each && validate(value, args);
+    if (!fine) return REFUSED;
+  }
+  return taken;
+}
+
+/**
+ * A part made of plain data that was kept, field by field: what is missing, or is not as it may be, is as at first. For
+ * what is remembered, where losing one choice is better than losing all.
+ */
+export function fitting<T extends object>(kind: Kind<T>, data: unknown): T {
+  const out = new kind() as Record<string, unknown>;
+  if (isObject(data)) {
+    for (const rules of fieldRules(kind)) {
+      if (!Object.hasOwn(data, rules.field)) continue;
+      const value = fieldPassed(rules, kind, data);
+      if (value !== REFUSED) out[rules.field] = value;
+    }
+  }
+  return out as T;
 }
 
 /** The first complaint of a validation, with the way to it: "layers 3, exposures 12: frames must not be less than 1". */
