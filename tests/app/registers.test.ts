@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { between } from '../../src/app/commands/choosing.ts';
 import { COMMANDS } from '../../src/app/commands/index.ts';
 import { keyInWords, nameOfKey } from '../../src/app/commands/key-names.ts';
-import { FIRST_TOOLS, firstView, mendView, type ViewState } from '../../src/app/session/view-state.ts';
+import { firstTools } from '../../src/app/desk/tools/index.ts';
+import { firstView, mendView, restoredView, type ViewState } from '../../src/app/session/view-state.ts';
 import { columnIds, FRAME_COLUMN, layoutSheet, placeAt } from '../../src/app/sheet/geometry.ts';
 import { gripAt } from '../../src/app/sheet/sheet-pointer.ts';
 import { addPalette, addSwatch, colourSwatch, removeSwatches, takePaletteFrom } from '../../src/core/paint/index.ts';
@@ -62,8 +63,14 @@ describe('a key is called by what is written on it', () => {
 describe('what was looked at', () => {
   test('is brought into what the shot is now', () => {
     const { shot } = smallShot();
-    const kept = { ...firstView(shot), frame: 99, layerId: 'gone', swatch: 'gone', range: { from: 2, to: 40 } };
-    const view = mendView(kept, FIRST_TOOLS, shot);
+    const kept = {
+      ...firstView(shot, firstTools()),
+      frame: 99,
+      layerId: 'gone',
+      swatch: 'gone',
+      range: { from: 2, to: 40 },
+    };
+    const view = mendView(kept, shot);
     expect(view.frame).toBe(11);
     expect(shot.layers.some(({ id }) => id === view.layerId)).toBe(true);
     expect(shot.palettes[0].swatches.some(({ id }) => id === view.swatch)).toBe(true);
@@ -71,13 +78,13 @@ describe('what was looked at', () => {
   });
   test('a range beyond the shot is no range', () => {
     const { shot } = smallShot();
-    expect(mendView({ range: { from: 30, to: 40 } }, undefined, shot).range).toBeNull();
+    expect(restoredView({ range: { from: 30, to: 40 } }, firstTools(), shot).range).toBeNull();
   });
 });
 
 describe('the pen on the sheet', () => {
   const { shot, layerId } = smallShot();
-  const looked = (over: Partial<ViewState> = {}) => ({ ...firstView(shot), layerId, frame: 0, ...over });
+  const looked = (over: Partial<ViewState> = {}) => ({ ...firstView(shot, firstTools()), layerId, frame: 0, ...over });
   const at = (frame: number, within: number, layer = layerId) => ({ frame, within, column: { layer } });
   test('takes the end of a hold near its lower edge, the number of the drawing in hand, else it chooses', () => {
     expect(gripAt(shot, looked(), at(3, 0.9))).toBe('length');
@@ -147,11 +154,11 @@ describe('the columns of the sheet', () => {
   test('what was chosen on a layer that is gone is let go', () => {
     const { shot, layerId } = smallShot();
     const selection = { layers: ['gone', layerId], from: 0, to: 2, anchor: { frame: 0, layerId: 'gone' } };
-    expect(mendView({ selection }, undefined, shot).selection).toMatchObject({
+    expect(restoredView({ selection }, firstTools(), shot).selection).toMatchObject({
       layers: [layerId],
       anchor: { frame: 0, layerId },
     });
-    expect(mendView({ selection: { ...selection, layers: ['gone'] } }, undefined, shot).selection).toBeNull();
+    expect(restoredView({ selection: { ...selection, layers: ['gone'] } }, firstTools(), shot).selection).toBeNull();
   });
 });
 

@@ -4,7 +4,8 @@ import type { FollowedPlace } from '../../core/between/index.ts';
 import { placedExposures } from '../../core/sheet/index.ts';
 import type { Drawing, Id, Shot } from '../../core/shot/index.ts';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
-import type { FollowedPoint, Selection } from '../session/view-state.ts';
+import type { FollowedPoint } from '../session/slices/paper.ts';
+import type { Selection } from '../session/slices/sheet.ts';
 
 /** Drawings looked at on each side of the playhead. */
 const AROUND = 12;

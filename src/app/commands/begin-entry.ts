@@ -1,4 +1,4 @@
-import type { Entry } from '../session/view-state.ts';
+import type { Entry } from '../session/slices/sheet.ts';
 import type { CommandContext } from './register.ts';
 import { chosenOrExposure } from './timed.ts';
 

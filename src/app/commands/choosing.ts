@@ -1,24 +1,13 @@
 /** Choosing on the sheet, and what is cut, copied and put elsewhere. */
-import { createStore } from 'zustand/vanilla';
-import {
-  closeUpSpan,
-  emptySpan,
-  type Piece,
-  putPiece,
-  takePiece,
-  totalFrames,
-  wholeLayers,
-} from '../../core/sheet/index.ts';
+import { closeUpSpan, emptySpan, putPiece, takePiece, totalFrames, wholeLayers } from '../../core/sheet/index.ts';
 import type { Id } from '../../core/shot/index.ts';
-import type { Selection } from '../session/view-state.ts';
+import { clipboard } from '../session/clipboard.ts';
+import type { Selection } from '../session/slices/sheet.ts';
 import { columnIds } from '../sheet/geometry.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
 import { chosen, chosenOrExposure, timed } from './timed.ts';
-
-/** The piece in hand, and the shot it comes from. */
-const inHand = createStore<{ piece: Piece | null; shotId: Id }>(() => ({ piece: null, shotId: '' }));
 
 /** All cells between two, whichever comes first. */
 export function between(
@@ -74,7 +63,8 @@ function chooseLayers(ids: (context: CommandContext) => Id[]) {
 function take(context: CommandContext): boolean {
   const span = chosenOrExposure(context);
   if (!span) return false;
-  inHand.setState({ piece: takePiece(context.session.shot, span), shotId: context.session.shot.id });
+  const { shot } = context.session;
+  clipboard.setState({ piece: { piece: takePiece(shot, span), shotId: shot.id } });
   return true;
 }
 
@@ -88,9 +78,10 @@ function cut(label: string, off: typeof emptySpan) {
 function put(label: string, how: 'in' | 'over', as: 'reuse' | 'new') {
   return (context: CommandContext) => {
     const { session, view, say } = context;
-    const { piece, shotId } = inHand.getState();
+    const { piece: copied } = clipboard.getState();
     const { frame, layerId, folded } = view.getState();
-    if (!piece) return;
+    if (!copied) return;
+    const { piece, shotId } = copied;
     if (shotId !== session.shot.id) {
       say('What is in hand comes from another shot, and drawings live in their shot. Copy something here.');
       return;
@@ -107,7 +98,7 @@ function put(label: string, how: 'in' | 'over', as: 'reuse' | 'new') {
   };
 }
 
-const somethingInHand = () => inHand.getState().piece !== null;
+const somethingInHand = () => clipboard.getState().piece !== null;
 const hasSpan = (context: CommandContext) => chosenOrExposure(context) !== null;
 
 export const choosingCommands: Command[] = [

@@ -1,22 +1,23 @@
-import { paperRoom } from '../desk/room.ts';
 import { FITTED, panBy, turnAbout, zoomAbout } from '../desk/view.ts';
 import type { Command, CommandContext } from './register.ts';
 
-const middle = () => {
-  const room = paperRoom();
+const middle = ({ view }: CommandContext) => {
+  const { room } = view.getState();
   return { room, at: { x: room.width / 2, y: room.height / 2 } };
 };
 
 function zoomBy(factor: number) {
-  return ({ view }: CommandContext) => {
-    const { room, at } = middle();
+  return (context: CommandContext) => {
+    const { view } = context;
+    const { room, at } = middle(context);
     view.setState(({ paper }) => ({ paper: zoomAbout(paper, factor, at, room) }));
   };
 }
 
 function turnBy(angle: number) {
-  return ({ view }: CommandContext) => {
-    const { room, at } = middle();
+  return (context: CommandContext) => {
+    const { view } = context;
+    const { room, at } = middle(context);
     view.setState(({ paper }) => ({ paper: turnAbout(paper, angle, at, room) }));
   };
 }
@@ -52,8 +53,9 @@ export const deskCommands: Command[] = [
     name: 'One paper pixel to one screen pixel',
     group: 'Paper',
     keys: ['Shift+Backquote'],
-    run: ({ view }) => {
-      const { room, at } = middle();
+    run: (context) => {
+      const { view } = context;
+      const { room, at } = middle(context);
       view.setState(({ paper }) => ({ paper: zoomAbout(paper, 1 / paper.zoom, at, room) }));
     },
   },
@@ -66,8 +68,9 @@ export const deskCommands: Command[] = [
     name: 'Paper upright',
     group: 'Paper',
     keys: ['Shift+KeyW'],
-    run: ({ view }) => {
-      const { room, at } = middle();
+    run: (context) => {
+      const { view } = context;
+      const { room, at } = middle(context);
       view.setState(({ paper }) => ({ paper: turnAbout(paper, -paper.turn, at, room) }));
     },
   },
@@ -84,8 +87,9 @@ export const deskCommands: Command[] = [
       name: `Move the paper ${['left', 'right', 'up', 'down'][i]}`,
       group: 'Paper',
       keys: [`$mod+${key}`],
-      run: ({ view }) => {
-        const { room } = middle();
+      run: (context) => {
+        const { view } = context;
+        const { room } = middle(context);
         const [dx, dy] = [
           [-60, 0],
           [60, 0],

@@ -2,7 +2,7 @@
 import { writeSound } from '../../core/reading/index.ts';
 import { drawingNamed, drawingShown, exposureAt, nameFrame, writeDrawing, writeNote } from '../../core/sheet/index.ts';
 import { type Layer, LIMITS } from '../../core/shot/index.ts';
-import type { Entry } from '../session/view-state.ts';
+import type { Entry } from '../session/slices/sheet.ts';
 import { hold } from './holds.ts';
 import { goToFrame } from './play.ts';
 import type { CommandContext } from './register.ts';

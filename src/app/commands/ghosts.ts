@@ -5,7 +5,7 @@ import { drawingShown } from '../../core/sheet/index.ts';
 import { peekedCell } from '../desk/ghost-wishes.ts';
 import { allOnPegs, setPegs } from '../desk/pegs.ts';
 import { type GhostSettings, MOST_GHOSTS } from '../session/ghost-settings.ts';
-import type { Peek } from '../session/view-state.ts';
+import type { Peek } from '../session/slices/paper.ts';
 import { exposureInHand, layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { openCard } from './tools.ts';

@@ -2,7 +2,7 @@
 
 import { clearNotes, exposureAt, markerAt, moveNotes, noteAt, pinClip } from '../../core/sheet/index.ts';
 import { type Clip, clipEnd, NOTE_COLOURS, type Shot } from '../../core/shot/index.ts';
-import type { SheetCard } from '../session/view-state.ts';
+import type { SheetCard } from '../session/slices/sheet.ts';
 import { beginEntry } from './begin-entry.ts';
 import { exposureInHand, layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';

@@ -4,11 +4,9 @@ import { accept, type Doubt, pourAt, proposedAt } from '../../core/paint/index.t
 import { mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { type Drawing, type Layer, newId, paletteAt } from '../../core/shot/index.ts';
-import { paperRoom } from '../desk/room.ts';
 import { panBy, viewMatrix } from '../desk/view.ts';
 import { doubtsInHand, faultsInHand, listInSight } from '../paint/looked-at.ts';
 import { leftInWords } from '../session/paint-desk.ts';
-import { POURS, SWEEPS, TAKES, type ToolId } from '../session/view-state.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
@@ -45,8 +43,7 @@ export function lookAtPlace(context: CommandContext, i: number): void {
   context.player.stop();
   context.paints.state.setState({ at });
   goToFrame(context, frame);
-  const { paper } = context.view.getState();
-  const room = paperRoom();
+  const { paper, room } = context.view.getState();
   const [px, py] = mapPoint(viewMatrix(paper, room, 1), x, y);
   const over = (value: number, most: number) =>
     value < MARGIN ? MARGIN - value : value > most - MARGIN ? most - MARGIN - value : 0;
@@ -229,22 +226,6 @@ function swatchBy(by: 1 | -1) {
   };
 }
 
-function paintTool(tool: ToolId, name: string, key: string): Command {
-  return {
-    id: `tool-${tool}`,
-    name,
-    group: 'Paint',
-    keys: [key],
-    borrowsKeys: 'paint',
-    when: painting,
-    run: ({ view }) => view.setState({ tool }),
-  };
-}
-
-function nextOf<T>(ways: readonly T[], now: T): T {
-  return ways[(ways.indexOf(now) + 1) % ways.length];
-}
-
 /** A command whose keys are its own in the Paint view. */
 const inPaint = (command: Omit<Command, 'group' | 'borrowsKeys'>): Command => ({
   ...command,
@@ -254,43 +235,6 @@ const inPaint = (command: Omit<Command, 'group' | 'borrowsKeys'>): Command => ({
 });
 
 export const paintCommands: Command[] = [
-  paintTool('fence', 'Fence: all regions inside a loop', 'KeyG'),
-  paintTool('sweep', 'Sweep: all inside a rectangle, over many drawings', 'KeyH'),
-  paintTool('daub', 'Daub: paint by hand', 'KeyB'),
-  paintTool('wipe', 'Wipe paint off', 'KeyY'),
-  paintTool('trace', 'Trace line: bounds paint, is not delivered', 'KeyT'),
-  paintTool('recolour', 'Recolour lines by touch', 'KeyV'),
-  paintTool('take', 'Take a swatch from the paper', 'KeyI'),
-  inPaint({
-    id: 'next-pour',
-    name: 'Next way to pour',
-    keys: ['KeyK'],
-    run: ({ view }) =>
-      view.setState(({ tools }) => ({
-        tool: 'pour',
-        tools: { ...tools, pour: { ...tools.pour, as: nextOf(POURS, tools.pour.as) } },
-      })),
-  }),
-  inPaint({
-    id: 'next-sweep',
-    name: 'Next drawings to sweep over',
-    keys: ['Shift+KeyG'],
-    run: ({ view }) =>
-      view.setState(({ tools }) => ({
-        tool: 'sweep',
-        tools: { ...tools, sweep: { ...tools.sweep, over: nextOf(SWEEPS, tools.sweep.over) } },
-      })),
-  }),
-  inPaint({
-    id: 'next-take',
-    name: 'Next place to take a swatch from',
-    keys: ['Shift+KeyI'],
-    run: ({ view }) =>
-      view.setState(({ tools }) => ({
-        tool: 'take',
-        tools: { ...tools, take: { from: nextOf(TAKES, tools.take.from) } },
-      })),
-  }),
   inPaint({ id: 'swatch-next', name: 'Next swatch', keys: ['Shift+KeyX'], run: swatchBy(1) }),
   inPaint({ id: 'swatch-before', name: 'Swatch before', keys: ['Shift+KeyZ'], run: swatchBy(-1) }),
   inPaint({

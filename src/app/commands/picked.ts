@@ -1,22 +1,15 @@
 /** What is picked on the paper: translation by keys, flipped, cut, copied, put into other drawings. */
 
-import { createStore } from 'zustand/vanilla';
 import { joinLines, type Pick, pickSwatch, smoothed, withWidth } from '../../core/ink/index.ts';
 import { bringSwatches } from '../../core/paint/index.ts';
 import { about, scaling, translation } from '../../core/plane/index.ts';
 import { drawingShown, drawingToDrawOn } from '../../core/sheet/index.ts';
-import { type Area, newId, paletteAt, type Stroke, type Swatch } from '../../core/shot/index.ts';
+import { newId, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { changePicked, pickAll, pickedNow, pivotOf, setPicked } from '../desk/picked.ts';
+import { clipboard } from '../session/clipboard.ts';
 import { layerInHand, whyNotDraw } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { dropBegun, isBegun } from './tools.ts';
-
-/** Lines and paint in hand, ready to be put into another drawing in the same place, be it of another shot; and their colours. */
-const inHand = createStore<{ ink: Stroke[]; paint: Area[]; swatches: Swatch[] }>(() => ({
-  ink: [],
-  paint: [],
-  swatches: [],
-}));
 
 const picking = ({ view }: CommandContext) => view.getState().tool === 'pick';
 const isPicked = (context: CommandContext) => pickedNow(context) !== null;
@@ -28,20 +21,18 @@ const WAYS = [
   ['down', 'ArrowDown', 0, 1],
 ] as const;
 
-/** Presses of arrow keys in a row are one step of undo. */
-let nudging = { drawing: '', at: 0, gesture: '' };
 const NUDGE_PAUSE_MS = 900;
 
 function nudge(dx: number, dy: number) {
   return (context: CommandContext) => {
     const drawing = pickedNow(context)?.drawing.id ?? '';
     const now = performance.now();
-    if (nudging.drawing !== drawing || now - nudging.at > NUDGE_PAUSE_MS)
-      nudging = { drawing, at: now, gesture: `nudge ${newId()}` };
-    nudging.at = now;
+    const { nudging, paper } = context.view.getState();
+    const goesOn = nudging.drawing === drawing && now - nudging.at <= NUDGE_PAUSE_MS;
+    const gesture = goesOn ? nudging.gesture : `nudge ${newId()}`;
+    context.view.setState({ nudging: { drawing, at: now, gesture } });
     // What is seen is what is meant: in a mirrored view left is left.
-    const { mirrored } = context.view.getState().paper;
-    changePicked(context, 'nudge', translation(mirrored ? -dx : dx, dy), nudging.gesture);
+    changePicked(context, 'nudge', translation(paper.mirrored ? -dx : dx, dy), gesture);
   };
 }
 
@@ -56,10 +47,12 @@ function take(context: CommandContext): void {
   const now = pickedNow(context);
   if (!now) return;
   const { drawing, pick } = now;
-  inHand.setState({
-    ink: drawing.ink.filter(({ id }) => pick.strokes.includes(id)),
-    paint: drawing.paint.filter(({ id }) => pick.areas.includes(id)),
-    swatches: paletteAt(context.session.shot, context.view.getState().frame).swatches,
+  clipboard.setState({
+    drawn: {
+      ink: drawing.ink.filter(({ id }) => pick.strokes.includes(id)),
+      paint: drawing.paint.filter(({ id }) => pick.areas.includes(id)),
+      swatches: paletteAt(context.session.shot, context.view.getState().frame).swatches,
+    },
   });
 }
 
@@ -114,7 +107,7 @@ function put(context: CommandContext): void {
     say(why);
     return;
   }
-  const drawn = inHand.getState();
+  const drawn = clipboard.getState().drawn;
   const made: Pick = { strokes: [], areas: [] };
   session.change('put lines in', (shot) => {
     const { ink, paint } = bringSwatches(shot, drawn, drawn.swatches);
@@ -177,10 +170,10 @@ export const pickedCommands: Command[] = [
     group: 'Picked',
     keys: ['Escape'],
     borrowsKeys: 'picked',
-    when: (context) => isBegun() || isPicked(context),
-    run: ({ view }) => {
-      if (isBegun()) dropBegun();
-      else view.setState({ picked: null, changing: null });
+    when: (context) => isBegun(context) || isPicked(context),
+    run: (context) => {
+      if (isBegun(context)) dropBegun(context);
+      else context.view.setState({ picked: null, changing: null });
     },
   },
   {
@@ -279,7 +272,8 @@ export const pickedCommands: Command[] = [
     group: 'Picked',
     keys: ['$mod+KeyV'],
     borrowsKeys: 'picked',
-    when: (context) => picking(context) && inHand.getState().ink.length + inHand.getState().paint.length > 0,
+    when: (context) =>
+      picking(context) && clipboard.getState().drawn.ink.length + clipboard.getState().drawn.paint.length > 0,
     run: put,
   },
 ];

@@ -69,33 +69,29 @@ function framesAround(layer: Layer, home: number): number[] {
   return [...before.map((each) => each.frame).reverse(), home, ...after.map((each) => each.frame)];
 }
 
-/** The roll under way: the frame to come back to, and its clock. */
-let roll: { home: number; timer: ReturnType<typeof setInterval> } | null = null;
-
 function startRoll({ view, ...rest }: CommandContext): void {
+  const { roll, frame: home } = view.getState();
   if (roll) return;
   const layer = layerInHand({ view, ...rest });
-  const home = view.getState().frame;
   if (!layer) return;
   const frames = chosenFrames(layer, view.getState().selection) ?? framesAround(layer, home);
   if (frames.length < 2) return;
   // There and back, from the drawing in hand on, as sheets fall between the fingers.
   const order = [...frames, ...frames.slice(1, -1).reverse()];
   let at = Math.max(0, order.indexOf(home));
-  view.setState({ rolling: true });
   const next = () => {
     at = (at + 1) % order.length;
     view.setState({ frame: order[at] });
   };
+  view.setState({ roll: { home, timer: setInterval(next, ROLL_MS) } });
   next();
-  roll = { home, timer: setInterval(next, ROLL_MS) };
 }
 
 function endRoll({ view }: CommandContext): void {
+  const { roll } = view.getState();
   if (!roll) return;
   clearInterval(roll.timer);
-  view.setState({ rolling: false, frame: roll.home });
-  roll = null;
+  view.setState({ roll: null, frame: roll.home });
 }
 
 const SPEEDS = [0.25, 0.5, 1, 1.5, 2];

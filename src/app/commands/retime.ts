@@ -24,7 +24,7 @@ import {
   touched,
 } from '../../core/sheet/index.ts';
 import { AFTER_LAST, type AfterLast, type Shot, soundEnd } from '../../core/shot/index.ts';
-import type { TimingWishes } from '../session/view-state.ts';
+import type { TimingWishes } from '../session/slices/sheet.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { chosen, chosenOrLayer, named, timed, timedSpan } from './timed.ts';

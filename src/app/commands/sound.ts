@@ -23,7 +23,8 @@ import {
   trimEnd,
   trimStart,
 } from '../../core/sound/index.ts';
-import type { SoundCard } from '../session/view-state.ts';
+import { clipboard } from '../session/clipboard.ts';
+import type { SoundCard } from '../session/slices/sound.ts';
 import { framesOf, HEAD } from '../sound/timeline.ts';
 import type { Command, CommandContext } from './register.ts';
 
@@ -109,10 +110,8 @@ function toggleLoop(context: CommandContext): void {
   });
 }
 
-/** What was copied, to be put in again; not part of any shot. */
-let copied: Clip | null = null;
-
 function putIn({ session, view, say }: CommandContext): void {
+  const { clip: copied } = clipboard.getState();
   if (!copied) return;
   const { frame, clip } = view.getState();
   const { shot } = session;
@@ -241,7 +240,7 @@ export const soundCommands: Command[] = [
   ),
   onClip('clip-copy', 'Copy the clip', ['$mod+KeyC'], (context) => {
     const held = clipInHand(context);
-    if (held) copied = plain(held.clip);
+    if (held) clipboard.setState({ clip: plain(held.clip) });
   }),
   {
     id: 'clip-put-in',
@@ -249,7 +248,7 @@ export const soundCommands: Command[] = [
     group: 'Sound',
     keys: ['$mod+KeyV'],
     borrowsKeys: 'clip',
-    when: () => inSound() && copied !== null,
+    when: () => inSound() && clipboard.getState().clip !== null,
     run: putIn,
   },
   onClip('clip-let-go', 'Let go of the clip', ['Escape'], ({ view }) => view.setState({ clip: null })),

@@ -2,7 +2,6 @@ import { arcPath, axesOf, axisHandle } from '../../core/ink/index.ts';
 import { type Matrix, mapPoint } from '../../core/plane/index.ts';
 import type { Guides } from '../../core/shot/index.ts';
 import { useShot, useView } from '../session/open-shot.ts';
-import { paperRoom } from './room.ts';
 import { viewMatrix } from './view.ts';
 
 const MIRROR = '#2f3fa8';
@@ -104,8 +103,9 @@ export function GuidesOverlay() {
   const height = useShot((shot) => shot.height);
   const shown = useView((state) => state.guidesShown);
   const paperView = useView((state) => state.paper);
+  const room = useView((state) => state.room);
   if (!shown) return null;
-  const view = viewMatrix(paperView, paperRoom(), 1);
+  const view = viewMatrix(paperView, room, 1);
   const paper = { width, height };
   const level = (y: number) => onScreen(view, [-width, y, 2 * width, y]);
   return (

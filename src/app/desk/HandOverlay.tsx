@@ -1,11 +1,7 @@
-import { useStore } from 'zustand';
 import { curvePoints, SAMPLE_SIZE, sampleLine, type WarpGrid, warpPoint } from '../../core/ink/index.ts';
 import { type Matrix, mapPoint } from '../../core/plane/index.ts';
 import { useView } from '../session/open-shot.ts';
-import { curveInHand } from './curve-in-hand.ts';
-import { paperRoom } from './room.ts';
 import { viewMatrix } from './view.ts';
-import { warping } from './warping.ts';
 
 const COLOUR = '#5566ee';
 const STEPS = 24;
@@ -29,12 +25,13 @@ function gridPath(grid: WarpGrid, view: Matrix): string {
 
 /** What the hand has begun on the paper and not ended: a curve through points, a grid. */
 export function HandOverlay() {
-  const { places } = useStore(curveInHand);
-  const { now } = useStore(warping);
+  const places = useView((state) => state.curve);
+  const now = useView((state) => state.warping);
   const brush = useView((state) => state.tools.pen.brush);
   const paper = useView((state) => state.paper);
+  const room = useView((state) => state.room);
   if (places.length === 0 && !now) return null;
-  const view = viewMatrix(paper, paperRoom(), 1);
+  const view = viewMatrix(paper, room, 1);
   const samples = sampleLine(curvePoints(places, false).points, false, brush);
   let curve = '';
   for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {

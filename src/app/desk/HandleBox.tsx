@@ -2,7 +2,6 @@ import { type PointerEvent, useRef } from 'react';
 import { after, type Box, inverse, type Matrix, mapPoint, translation } from '../../core/plane/index.ts';
 import { useView } from '../session/open-shot.ts';
 import { scaled, turned } from './handles.ts';
-import { paperRoom } from './room.ts';
 import { viewMatrix } from './view.ts';
 
 /** Handles by place on the box: -1 left or top, 0 middle, 1 right or bottom. */
@@ -56,8 +55,9 @@ export function HandleBox({
   movable,
 }: HandleBoxProps) {
   const paper = useView((state) => state.paper);
+  const room = useView((state) => state.room);
   const gripped = useRef<{ grip: Grip; from: [number, number]; pivot: { x: number; y: number } } | null>(null);
-  const toScreen = viewMatrix(paper, paperRoom(), 1);
+  const toScreen = viewMatrix(paper, room, 1);
   const at = (x: number, y: number) => mapPoint(toScreen, ...mapPoint(map, x, y));
   const side = (k: number, low: number, high: number) => (k < 0 ? low : k > 0 ? high : (low + high) / 2);
   const corner = (x: number, y: number) => at(side(x, box.minX, box.maxX), side(y, box.minY, box.maxY));

@@ -3,7 +3,6 @@ import { mapPoint } from '../../core/plane/index.ts';
 import { headLadder } from '../../core/reference/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { useShot, useView } from '../session/open-shot.ts';
-import { paperRoom } from './room.ts';
 import { viewMatrix } from './view.ts';
 
 /** A ladder of heads from the top of the present drawing to its foot, to compare it with the model sheet. */
@@ -12,13 +11,14 @@ export function HeadsLadder() {
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
   const paper = useView((state) => state.paper);
+  const room = useView((state) => state.room);
   const drawing = useShot((shot) => {
     const layer = shot.layers.find(({ id }) => id === layerId);
     return layer ? (drawingShown(shot, layer, frame) ?? null) : null;
   });
   const box = heads !== null && drawing ? boxOf(drawing, allOf(drawing)) : null;
   if (heads === null || !box) return null;
-  const view = viewMatrix(paper, paperRoom(), 1);
+  const view = viewMatrix(paper, room, 1);
   return (
     <svg
       aria-label={`${heads.toFixed(1)} heads over the drawing`}

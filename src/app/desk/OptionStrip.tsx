@@ -1,51 +1,10 @@
 import FlipHorizontal from 'lucide-react/icons/flip-horizontal-2';
 import Maximize from 'lucide-react/icons/maximize';
+import { Suspense } from 'react';
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { useView } from '../session/open-shot.ts';
-import { EraserOptions } from './options/EraserOptions.tsx';
-import { FollowOptions } from './options/FollowOptions.tsx';
-import { GuideOptions } from './options/GuideOptions.tsx';
-import { LineOptions } from './options/LineOptions.tsx';
-import {
-  DaubOptions,
-  FenceOptions,
-  PourOptions,
-  RecolourOptions,
-  SweepOptions,
-  TakeOptions,
-  WipeOptions,
-} from './options/PaintOptions.tsx';
-import { PegsOptions } from './options/PegsOptions.tsx';
-import { PickOptions } from './options/PickOptions.tsx';
-import { KneadOptions, RedrawOptions, SwellOptions, WarpOptions } from './options/ReshapeOptions.tsx';
-import { ShapeOptions } from './options/ShapeOptions.tsx';
 import { toolOf } from './tools/index.ts';
-
-const OPTIONS = {
-  pencil: <LineOptions kind="pencil" />,
-  pen: <LineOptions kind="pen" />,
-  brush: <LineOptions kind="brush" />,
-  eraser: <EraserOptions />,
-  pick: <PickOptions />,
-  shapes: <ShapeOptions />,
-  redraw: <RedrawOptions />,
-  swell: <SwellOptions />,
-  knead: <KneadOptions />,
-  warp: <WarpOptions />,
-  pour: <PourOptions />,
-  fence: <FenceOptions />,
-  sweep: <SweepOptions />,
-  daub: <DaubOptions />,
-  wipe: <WipeOptions />,
-  trace: <LineOptions kind="trace" />,
-  recolour: <RecolourOptions />,
-  take: <TakeOptions />,
-  guides: <GuideOptions />,
-  pegs: <PegsOptions />,
-  follow: <FollowOptions />,
-  move: <span className="truncate text-second">Drag the paper. The wheel zooms; two fingers move, zoom and turn.</span>,
-};
 
 /** The options of the tool in hand in one strip, and how the paper lies. */
 export function OptionStrip() {
@@ -55,12 +14,15 @@ export function OptionStrip() {
   const mirrored = useView((state) => state.paper.mirrored);
   const mirror = useCommand('mirror');
   const fit = useCommand('fit');
+  const { name, strip: Strip } = toolOf(tool);
   const degrees = Math.round((((turn * 180) / Math.PI + 540) % 360) - 180);
   return (
     <div className="flex h-[34px] shrink-0 items-center gap-4 border-b border-rule bg-panel px-3 text-sm">
-      <span className="font-semibold">{toolOf(tool).name}</span>
+      <span className="font-semibold">{name}</span>
       <div className="flex min-w-0 flex-1 items-center gap-1.5 overflow-x-auto [scrollbar-width:none] min-[1180px]:gap-4">
-        {OPTIONS[tool]}
+        <Suspense fallback={null}>
+          <Strip />
+        </Suspense>
       </div>
       <div className="flex shrink-0 items-center gap-1">
         <output aria-label="How the paper lies" className="whitespace-nowrap tabular">

@@ -1,19 +1,14 @@
-import { useEffect, useRef } from 'react';
-import { FollowOverlay } from '../between/FollowOverlay.tsx';
+import { Suspense, useEffect, useRef } from 'react';
 import { PairsTable } from '../between/PairsTable.tsx';
 import { say } from '../frame/saying.ts';
-import { RegionOverlay } from '../paint/RegionOverlay.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { DeskCards } from './cards/DeskCards.tsx';
 import { GuidesOverlay } from './GuidesOverlay.tsx';
-import { HandOverlay } from './HandOverlay.tsx';
 import { HeadsLadder } from './HeadsLadder.tsx';
 import { MouthBox } from './MouthBox.tsx';
-import { PegsBox } from './PegsBox.tsx';
-import { PickBox } from './PickBox.tsx';
 import { PlaceBox } from './PlaceBox.tsx';
 import { PaperDesk } from './paper-desk.ts';
-import { toolOf } from './tools/index.ts';
+import { TOOLS, toolOf } from './tools/index.ts';
 
 /** The paper on its surround. React only lends the elements; the drawing itself is in `paper-desk`. */
 export function PaperStage() {
@@ -68,15 +63,11 @@ export function PaperStage() {
           className="pointer-events-none absolute top-0 left-0 rounded-full border border-ink/60 opacity-0 shadow-[0_0_0_1px_rgba(253,252,248,0.7)]"
         />
       </div>
-      <RegionOverlay />
       <GuidesOverlay />
+      <Suspense fallback={null}>{TOOLS.map(({ id, overlay: Overlay }) => Overlay && <Overlay key={id} />)}</Suspense>
       <HeadsLadder />
-      <HandOverlay />
-      <PickBox />
-      <PegsBox />
       <PlaceBox />
       <MouthBox />
-      <FollowOverlay />
       <DeskCards />
       <PairsTable />
     </div>

@@ -1,21 +1,20 @@
 /** The curve that is being laid through points on the paper. */
-import { createStore } from 'zustand/vanilla';
-import { type At, curvePoints, makeStroke, withImages } from '../../core/ink/index.ts';
+import { curvePoints, makeStroke, withImages } from '../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../core/sheet/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { imagesInHand } from './mirror-in-hand.ts';
 
-export const curveInHand = createStore<{ places: At[] }>(() => ({ places: [] }));
+type Open = Pick<OpenShot, 'session' | 'view'>;
 
-export function dropCurve(): void {
-  if (curveInHand.getState().places.length > 0) curveInHand.setState({ places: [] });
+export function dropCurve({ view }: Pick<Open, 'view'>): void {
+  if (view.getState().curve.length > 0) view.setState({ curve: [] });
 }
 
 /** Makes the curve an ordinary line in the Pen's brush; fewer than two points are none. */
-export function keepCurve(open: Pick<OpenShot, 'session' | 'view'>, closed: boolean): void {
+export function keepCurve(open: Open, closed: boolean): void {
   const { session, view } = open;
-  const { places } = curveInHand.getState();
-  dropCurve();
+  const { curve: places } = view.getState();
+  dropCurve(open);
   if (places.length < 2) return;
   const { swatch, frame, layerId, newHold, tools } = view.getState();
   const shape = curvePoints(places, closed && places.length > 2);

@@ -28,9 +28,9 @@ export function ghostCounts(shot: Shot, keysOnly: boolean): (cell: CellRef) => b
 
 /** The ghosts to show, farthest first so that the nearest lies on top. */
 export function ghostWishes({ session, view, betweens }: Open & Pick<OpenShot, 'betweens'>): GhostWish[] {
-  const { ghosts, rolling, peek, layerId, frame } = view.getState();
+  const { ghosts, roll, peek, layerId, frame } = view.getState();
   const { shot } = session;
-  if (!ghosts.on || rolling || peek) return [];
+  if (!ghosts.on || roll || peek) return [];
   const layers = shot.layers.filter(
     ({ id, visible, purpose }) => visible && (id === layerId || (ghosts.allLayers && purpose !== 'background')),
   );

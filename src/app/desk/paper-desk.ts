@@ -14,12 +14,11 @@ import { dropCurve } from './curve-in-hand.ts';
 import { draftOf } from './draft.ts';
 import { type LineLook, LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
-import { setPaperRoom } from './room.ts';
 import { toolOf } from './tools/index.ts';
 import { move } from './tools/move.ts';
 import type { Gesture, ToolDesk } from './tools/tool.ts';
 import { keepUnder, panBy, settled, turnAbout, viewMatrix, zoomAbout } from './view.ts';
-import { dropWarp, warpedNow, warping } from './warping.ts';
+import { dropWarp, warpedNow } from './warping.ts';
 
 export interface PaperElements {
   stage: HTMLElement;
@@ -101,6 +100,10 @@ export class PaperDesk {
       }),
       view.subscribe((now, before) => {
         if (now.paper !== before.paper) this.setView();
+        if (now.warping !== before.warping) {
+          const bent = warpedNow(this.open);
+          this.pictures.showDraft(bent && draftOf(bent.drawing, bent));
+        }
         const playing = player.state.getState().state === 'playing';
         if (
           !playing &&
@@ -109,7 +112,7 @@ export class PaperDesk {
             now.ghosts !== before.ghosts ||
             now.peek !== before.peek ||
             now.roughTint !== before.roughTint ||
-            now.rolling !== before.rolling)
+            now.roll !== before.roll)
         ) {
           this.pictures.dropFresh();
           this.refresh();
@@ -118,15 +121,9 @@ export class PaperDesk {
         // What was begun on one drawing, or with one tool, is not carried on to another.
         const elsewhere = now.frame !== before.frame || now.layerId !== before.layerId;
         if (elsewhere || (now.tool !== before.tool && now.tool !== 'move')) {
-          dropWarp();
-          dropCurve();
+          dropWarp(this.open);
+          dropCurve(this.open);
         }
-      }),
-    );
-    this.cleanUps.push(
-      warping.subscribe(() => {
-        const bent = warpedNow(this.open);
-        this.pictures.showDraft(bent && draftOf(bent.drawing, bent));
       }),
     );
     this.cleanUps.push(
@@ -180,7 +177,7 @@ export class PaperDesk {
     if (width < 2 || height < 2) return;
     this.room = { width, height };
     this.dpr = window.devicePixelRatio || 1;
-    setPaperRoom(this.room);
+    this.open.view.setState({ room: this.room });
     for (const canvas of [this.el.paper, this.el.live]) {
       canvas.width = Math.round(width * this.dpr);
       canvas.height = Math.round(height * this.dpr);
@@ -406,7 +403,8 @@ export class PaperDesk {
 
   private showRing(event: PointerEvent | null): void {
     const { ring } = this.el;
-    const radius = event && event.pointerType !== 'touch' ? toolOf(this.open.view.getState().tool).ring(this.open) : 0;
+    const radius =
+      event && event.pointerType !== 'touch' ? (toolOf(this.open.view.getState().tool).ring?.(this.open) ?? 0) : 0;
     const size = radius * 2 * (scaleOf(this.matrix) / this.dpr);
     if (!event || size < 4) {
       ring.style.opacity = '0';

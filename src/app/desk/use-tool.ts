@@ -1,5 +1,5 @@
 import { useOpenShot, useView } from '../session/open-shot.ts';
-import type { ToolSettings } from '../session/view-state.ts';
+import type { ToolSettings } from '../session/tool-settings.ts';
 
 /** The settings of a tool, and changing them. */
 export function useTool<K extends keyof ToolSettings>(tool: K) {

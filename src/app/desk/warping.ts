@@ -1,18 +1,10 @@
 /** The grid that lies over what is being warped. It stays until it is done or given up. */
-import { createStore } from 'zustand/vanilla';
-import { allOf, boxOf, makeGrid, type Pick, stillThere, type WarpGrid, warp } from '../../core/ink/index.ts';
-import type { Drawing, Id } from '../../core/shot/index.ts';
+import { allOf, boxOf, makeGrid, stillThere, warp } from '../../core/ink/index.ts';
+import { grownBox } from '../../core/plane/index.ts';
+import type { Drawing } from '../../core/shot/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 
-interface Warping {
-  drawing: Id;
-  pick: Pick;
-  grid: WarpGrid;
-}
-
-export const warping = createStore<{ now: Warping | null }>(() => ({ now: null }));
-
-type Open = globalThis.Pick<OpenShot, 'session' | 'view'>;
+type Open = Pick<OpenShot, 'session' | 'view'>;
 
 /** Room between what is warped and the rim of the grid, paper pixels. */
 const ROOM = 12;
@@ -24,37 +16,37 @@ export function layGrid({ view }: Open, drawing: Drawing): boolean {
   const pick = own && own.strokes.length + own.areas.length > 0 ? own : allOf(drawing);
   const box = boxOf(drawing, pick);
   if (!box) return false;
-  const roomy = { minX: box.minX - ROOM, minY: box.minY - ROOM, maxX: box.maxX + ROOM, maxY: box.maxY + ROOM };
-  warping.setState({ now: { drawing: drawing.id, pick, grid: makeGrid(roomy, tools.warp.columns, tools.warp.rows) } });
+  const grid = makeGrid(grownBox(box, ROOM), tools.warp.columns, tools.warp.rows);
+  view.setState({ warping: { drawing: drawing.id, pick, grid } });
   return true;
 }
 
 /** Moves one point of the grid. */
-export function moveGridPoint(index: number, x: number, y: number): void {
-  const { now } = warping.getState();
-  if (!now) return;
-  const points = now.grid.points.slice();
+export function moveGridPoint({ view }: Open, index: number, x: number, y: number): void {
+  const { warping } = view.getState();
+  if (!warping) return;
+  const points = warping.grid.points.slice();
   points[2 * index] = x;
   points[2 * index + 1] = y;
-  warping.setState({ now: { ...now, grid: { ...now.grid, points } } });
+  view.setState({ warping: { ...warping, grid: { ...warping.grid, points } } });
 }
 
 /** The drawing as the grid bends it; null when the drawing is gone. */
-export function warpedNow({ session }: globalThis.Pick<OpenShot, 'session'>) {
-  const { now } = warping.getState();
-  const drawing = now && session.shot.drawings[now.drawing];
-  return drawing ? { drawing, ...warp(drawing, now.pick, now.grid) } : null;
+export function warpedNow({ session, view }: Open) {
+  const { warping } = view.getState();
+  const drawing = warping && session.shot.drawings[warping.drawing];
+  return drawing ? { drawing, ...warp(drawing, warping.pick, warping.grid) } : null;
 }
 
 /** Keeps the bend as one change and takes the grid away. */
 export function keepWarp(open: Open): void {
   const bent = warpedNow(open);
-  warping.setState({ now: null });
+  open.view.setState({ warping: null });
   if (!bent) return;
   const { drawing, ink, paint } = bent;
   open.session.change('warp', (shot) => void Object.assign(shot.drawings[drawing.id], { ink, paint }));
 }
 
-export function dropWarp(): void {
-  if (warping.getState().now) warping.setState({ now: null });
+export function dropWarp({ view }: Open): void {
+  if (view.getState().warping) view.setState({ warping: null });
 }

@@ -5,6 +5,7 @@ import { CommandsContext, type SmallWindow } from '../commands/context.ts';
 import { COMMANDS } from '../commands/index.ts';
 import { useKeyboard } from '../commands/keyboard.ts';
 import type { CommandContext } from '../commands/register.ts';
+import { keptTools } from '../desk/tools/index.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
@@ -42,12 +43,12 @@ export function ShotFrame() {
     // Opening waits for the last closing, so that a quick way back finds everything kept and the claim free.
     const opening = closing.then(async () => {
       try {
-        return await openShot(db, id, attempt.opening);
+        return await openShot(db, id, attempt.opening, { keptTools });
       } catch (reason) {
         if (!(reason instanceof ShotElsewhere)) throw reason;
         warned.current = true;
         say(reason.message);
-        return openShot(db, id, 'look');
+        return openShot(db, id, 'look', { keptTools });
       }
     });
     opening

@@ -8,7 +8,7 @@ import { PAINT_TOOLS } from '../desk/tools/index.ts';
 import { TabNames } from '../parts/TabNames.tsx';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
-import type { PaintCard } from '../session/view-state.ts';
+import type { PaintCard } from '../session/slices/painting.ts';
 import { HolesCard } from './HolesCard.tsx';
 import { ModelCard } from './ModelCard.tsx';
 import { PaintBusy } from './PaintBusy.tsx';

@@ -6,7 +6,6 @@ import { drawingShown } from '../../core/sheet/index.ts';
 import { type Area, type Drawing, paletteAt } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
 import { pathOf } from '../desk/line-path.ts';
-import { paperRoom } from '../desk/room.ts';
 import { viewMatrix } from '../desk/view.ts';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { lookedAt } from './looked-at.ts';
@@ -106,6 +105,7 @@ export function RegionOverlay() {
   const drawing = useDrawingInHand();
   const shown = useView((state) => state.regionsShown);
   const paper = useView((state) => state.paper);
+  const room = useView((state) => state.room);
   const tool = useView((state) => state.tool);
   const across = useView((state) => state.across);
   const frame = useRestingFrame();
@@ -126,7 +126,7 @@ export function RegionOverlay() {
     element.getContext('2d')!.putImageData(tinted(map), 0, 0);
   }, [map]);
   if (playing) return null;
-  const view = viewMatrix(paper, paperRoom(), 1);
+  const view = viewMatrix(paper, room, 1);
   const at = (x: number, y: number) => mapPoint(view, x, y);
   const traces = drawing?.ink.filter(({ brush }) => brush.kind === 'trace') ?? [];
   const mark = painting && (card === 'through' || card === 'holes') ? lookedAt(open) : null;

@@ -1,42 +1,31 @@
 /** What a line tool is set to: its brush, and how the line follows the hand. */
-import { FIRST_BRUSHES, type NamedBrush, type Steadying } from '../../core/ink/index.ts';
-import type { Brush, BrushKind } from '../../core/shot/index.ts';
+import { IsIn, IsNumber, IsString, Max, MaxLength, Min } from 'class-validator';
+import { FIRST_BRUSHES, type Steadying } from '../../core/ink/index.ts';
+import { type Brush, type BrushKind, LIMITS } from '../../core/shot/index.ts';
+import { Part } from '../../core/shot/part.ts';
+import { BrushPart } from '../../core/shotfile/index.ts';
 
-export interface LineSettings {
-  brush: Brush;
+export class LineSettings {
+  @Part(() => BrushPart) brush: Brush = FIRST_BRUSHES.pencil.brush;
   /** The named brush it was taken from. */
-  named: string;
-  steady: 'smooth' | 'string';
+  @IsString() @MaxLength(LIMITS.maxName) named: string = FIRST_BRUSHES.pencil.name;
+  @IsIn(['smooth', 'string']) steady: 'smooth' | 'string' = 'smooth';
   /** 0..1 */
-  smooth: number;
+  @IsNumber() @Min(0) @Max(1) smooth = 0.25;
   /** Screen pixels. */
-  string: number;
+  @IsNumber() @Min(0) @Max(400) string = 32;
 }
 
-const settingsOf = ({ name, brush }: NamedBrush, smooth: number): LineSettings => ({
-  brush,
-  named: name,
-  steady: 'smooth',
-  smooth,
-  string: 32,
-});
-
-export const FIRST_LINES: Record<BrushKind, LineSettings> = {
-  pencil: settingsOf(FIRST_BRUSHES.pencil, 0.25),
-  pen: settingsOf(FIRST_BRUSHES.pen, 0.4),
-  brush: settingsOf(FIRST_BRUSHES.brush, 0.3),
-  trace: settingsOf(FIRST_BRUSHES.trace, 0.4),
-};
+/** The settings of one line tool, as they are at first. */
+export function lineSettings(kind: BrushKind, smooth: number): new () => LineSettings {
+  const { name, brush } = FIRST_BRUSHES[kind];
+  return class extends LineSettings {
+    override brush = brush;
+    override named = name;
+    override smooth = smooth;
+  };
+}
 
 export function steadyingOf({ steady, smooth, string }: LineSettings): Steadying {
   return steady === 'smooth' ? { smooth, string: 0 } : { smooth: 0.1, string };
-}
-
-/** Settings read back; those kept before tools held brushes give the first ones in their width. */
-export function mendLine(
-  kept: (Partial<LineSettings> & { width?: number }) | undefined,
-  first: LineSettings,
-): LineSettings {
-  if (kept?.brush) return { ...first, ...kept };
-  return kept?.width ? { ...first, brush: { ...first.brush, width: kept.width } } : first;
 }

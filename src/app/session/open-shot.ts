@@ -10,7 +10,8 @@ import { PaintDesk } from './paint-desk.ts';
 import { Player, type PlayState } from './player.ts';
 import { type Opening, ShotSession } from './shot-session.ts';
 import { SoundDesk } from './sound-desk.ts';
-import { createViewStore, mendView, type ToolSettings, type ViewState, type ViewStore } from './view-state.ts';
+import type { ToolSettings } from './tool-settings.ts';
+import { createViewStore, keptOf, mendView, restoredView, type ViewState, type ViewStore } from './view-state.ts';
 
 const KEEP_VIEW_MS = 250;
 const TOOLS_KEY = 'tools';
@@ -28,10 +29,15 @@ export interface OpenShot {
   close(): Promise<void>;
 }
 
-export async function openShot(db: Database, id: Id, opening: Opening): Promise<OpenShot> {
+/** What all tools are set to at first, and what was kept of them fitted to that. */
+export interface ToolRegister {
+  keptTools(kept: unknown): ToolSettings;
+}
+
+export async function openShot(db: Database, id: Id, opening: Opening, register: ToolRegister): Promise<OpenShot> {
   const session = await ShotSession.open(db, id, opening);
   try {
-    return await around(db, id, session);
+    return await around(db, session, register);
   } catch (error) {
     // The claim must not stay with a shot that is not shown.
     await session.close().catch(() => undefined);
@@ -40,8 +46,9 @@ export async function openShot(db: Database, id: Id, opening: Opening): Promise<
 }
 
 /** Everything the desk needs around a session. */
-async function around(db: Database, id: Id, session: ShotSession): Promise<OpenShot> {
-  const view = createViewStore(await rememberedView(db, id, session.shot));
+async function around(db: Database, session: ShotSession, register: ToolRegister): Promise<OpenShot> {
+  const { id } = session.shot;
+  const view = createViewStore(await rememberedView(db, session.shot, register));
   const sound = new SoundDesk();
   const player = new Player(session, view, sound);
   const betweens = new BetweenDesk(session, view);
@@ -76,8 +83,8 @@ async function around(db: Database, id: Id, session: ShotSession): Promise<OpenS
     clearTimeout(timer);
     if (session.readOnly) return;
     const state = view.getState();
-    void writeView(db, id, state).catch(() => undefined);
-    void writeSetting(db, TOOLS_KEY, state.tools).catch(() => undefined);
+    void writeView(db, id, keptOf(state)).catch(() => undefined);
+    void writeSetting(db, TOOLS_KEY, { version: 1, value: state.tools }).catch(() => undefined);
   };
   const unsubscribes = [
     session.subscribe(() => {
@@ -122,31 +129,19 @@ async function around(db: Database, id: Id, session: ShotSession): Promise<OpenS
 }
 
 /** What was looked at last; as at first where that cannot be read. */
-async function rememberedView(db: Database, id: Id, shot: Shot): Promise<ViewState> {
-  try {
-    const kept = await readView<Partial<ViewState>>(db, id);
-    return mendView(kept, await readSetting<ToolSettings>(db, TOOLS_KEY), shot);
-  } catch {
-    return mendView(undefined, undefined, shot);
-  }
+async function rememberedView(db: Database, shot: Shot, { keptTools }: ToolRegister): Promise<ViewState> {
+  const [kept, tools] = await Promise.all([
+    readView<unknown>(db, shot.id).catch(() => undefined),
+    readSetting<unknown>(db, TOOLS_KEY).catch(() => undefined),
+  ]);
+  return restoredView(kept, keptTools(tools), shot);
 }
 
 /** An edit or an undo may take away the layer in hand, the swatch, or the frame looked at. */
 function mendAfterEdit(shot: Shot, view: ViewStore): void {
   const state = view.getState();
-  const mended = mendView(state, state.tools, shot);
-  if (
-    mended.layerId !== state.layerId ||
-    mended.swatch !== state.swatch ||
-    mended.frame !== state.frame ||
-    mended.range?.to !== state.range?.to ||
-    mended.selection !== state.selection ||
-    mended.clip !== state.clip ||
-    mended.mouths.chart !== state.mouths.chart
-  ) {
-    const { layerId, swatch, frame, range, selection, clip, mouths } = mended;
-    view.setState({ layerId, swatch, frame, range, selection, clip, mouths });
-  }
+  const mended = mendView(state, shot);
+  if (mended !== state) view.setState(mended, true);
 }
 
 export const OpenShotContext = createContext<OpenShot | null>(null);

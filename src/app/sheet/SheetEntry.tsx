@@ -3,7 +3,7 @@ import { useCommands } from '../commands/context.ts';
 import { takeEntry } from '../commands/entries.ts';
 import { isPressed } from '../parts/draft.ts';
 import { useOpenShot, useView } from '../session/open-shot.ts';
-import type { Entry } from '../session/view-state.ts';
+import type { Entry } from '../session/slices/sheet.ts';
 import { FRAME_COLUMN, HEAD, type SheetLayout } from './geometry.ts';
 
 const ABOUT: Record<Entry['kind'], string> = {

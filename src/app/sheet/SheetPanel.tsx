@@ -11,7 +11,7 @@ import { Menu } from '../parts/Menu.tsx';
 import { TabNames } from '../parts/TabNames.tsx';
 import { PartsCard } from '../parts-tray/PartsCard.tsx';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
-import type { SheetCard } from '../session/view-state.ts';
+import type { SheetCard } from '../session/slices/sheet.ts';
 import { LayerList } from './LayerList.tsx';
 import { NotesCard } from './NotesCard.tsx';
 import { SheetBody } from './SheetBody.tsx';

@@ -10,7 +10,7 @@ import { chosenOrLayer } from '../commands/timed.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
-import type { TimingWishes } from '../session/view-state.ts';
+import type { TimingWishes } from '../session/slices/sheet.ts';
 
 const ENDS_WORDS: Record<Ends, string> = { once: '1 2 3 2', home: '1 2 3 2 1', twice: '1 2 3 3 2 1' };
 const REPEAT_WORDS: Record<TimingWishes['repeatBy'], string> = {

@@ -1,7 +1,7 @@
 /** What the painters of the sheet are given. */
 import type { Shot } from '../../core/shot/index.ts';
 import type { Peaks } from '../../core/sound/index.ts';
-import type { Selection } from '../session/view-state.ts';
+import type { Selection } from '../session/slices/sheet.ts';
 import type { SheetLayout } from './geometry.ts';
 
 export interface SheetScene {

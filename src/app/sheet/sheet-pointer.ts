@@ -27,7 +27,8 @@ import { goToFrame } from '../commands/play.ts';
 import { readAround } from '../commands/reading.ts';
 import type { CommandContext } from '../commands/register.ts';
 import { refusedByLock, timed } from '../commands/timed.ts';
-import type { Selection, ViewState } from '../session/view-state.ts';
+import type { Selection } from '../session/slices/sheet.ts';
+import type { ViewState } from '../session/view-state.ts';
 import { columnIds, type Place } from './geometry.ts';
 
 /** The end of a hold is taken hold of this near its lower edge, as a part of a row. */

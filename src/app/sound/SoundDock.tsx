@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui';
 import { TabNames } from '../parts/TabNames.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
-import type { SoundCard } from '../session/view-state.ts';
+import type { SoundCard } from '../session/slices/sound.ts';
 import { ClipCard } from './ClipCard.tsx';
 import { FoleyCard } from './FoleyCard.tsx';
 import { ReadingCard } from './ReadingCard.tsx';

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { IconButton } from '../../parts/Button.tsx';
 import { ReferenceTray } from '../../reference/ReferenceTray.tsx';
 import { useOpenShot, useView } from '../../session/open-shot.ts';
-import type { DeskCard } from '../../session/view-state.ts';
+import type { DeskCard } from '../../session/slices/paper.ts';
 import { BrushCard } from './BrushCard.tsx';
 import { GhostCard } from './GhostCard.tsx';
 import { LinesCard } from './LinesCard.tsx';

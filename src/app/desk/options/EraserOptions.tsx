@@ -1,8 +1,7 @@
 import { ERASES, type EraseHow } from '../../../core/ink/index.ts';
 import { useCommand } from '../../commands/context.ts';
 import { Slide } from '../../parts/Slide.tsx';
-import { useOpenShot, useView } from '../../session/open-shot.ts';
-import type { ToolSettings } from '../../session/view-state.ts';
+import { useTool } from '../use-tool.ts';
 import { Choice, Option } from './parts.tsx';
 
 const ERASE_WORDS: Record<EraseHow, [name: string, about: string]> = {
@@ -13,11 +12,8 @@ const ERASE_WORDS: Record<EraseHow, [name: string, about: string]> = {
 };
 
 export function EraserOptions() {
-  const { view } = useOpenShot();
-  const { width, how } = useView((state) => state.tools.eraser);
+  const [{ width, how }, set] = useTool('eraser');
   const next = useCommand('next-erase');
-  const set = (part: Partial<ToolSettings['eraser']>) =>
-    view.setState(({ tools }) => ({ tools: { ...tools, eraser: { ...tools.eraser, ...part } } }));
   return (
     <>
       <Option name={`Width ${width}`}>

@@ -8,8 +8,8 @@ import { Menu } from '../../parts/Menu.tsx';
 import { NameInput } from '../../parts/NameInput.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
-import type { ToolSettings } from '../../session/view-state.ts';
 import { changePicked, namePicked, pickedNow, pivotOf } from '../picked.ts';
+import { useTool } from '../use-tool.ts';
 import { Option, Tick } from './parts.tsx';
 
 const PICK_MENU: MenuPlan = [
@@ -34,13 +34,10 @@ const PICK_MENU: MenuPlan = [
 
 export function PickOptions() {
   const open = useOpenShot();
-  const { view } = open;
   const commands = useCommands();
-  const pick = useView((state) => state.tools.pick);
+  const [pick, set] = useTool('pick');
   const chosen = useView((state) => state.selection !== null);
   const any = useView((state) => state.picked !== null);
-  const set = (part: Partial<ToolSettings['pick']>) =>
-    view.setState(({ tools }) => ({ tools: { ...tools, pick: { ...tools.pick, ...part } } }));
   const changeAbout = (label: string, map: Matrix) => {
     const { x, y } = pivotOf(open);
     changePicked(open, label, about(map, x, y));

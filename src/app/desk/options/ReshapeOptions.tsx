@@ -3,18 +3,8 @@ import { useCommand } from '../../commands/context.ts';
 import { Button } from '../../parts/Button.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
 import { Slide } from '../../parts/Slide.tsx';
-import { useOpenShot, useView } from '../../session/open-shot.ts';
-import type { ToolSettings } from '../../session/view-state.ts';
+import { useTool } from '../use-tool.ts';
 import { Choice, Option } from './parts.tsx';
-
-/** The settings of a tool and a way to change some of them. */
-function useTool<K extends keyof ToolSettings>(id: K) {
-  const { view } = useOpenShot();
-  const settings = useView((state) => state.tools[id]);
-  const set = (part: Partial<ToolSettings[K]>) =>
-    view.setState(({ tools }) => ({ tools: { ...tools, [id]: { ...tools[id], ...part } } }));
-  return [settings, set] as const;
-}
 
 const KNEAD_WORDS: [KneadHow, string, string][] = [
   ['push', 'Push', 'Moves what is under the ring along with the pen'],

@@ -1,10 +1,13 @@
+import { IsBoolean, IsNumber, Max, Min } from 'class-validator';
 import WipeIcon from 'lucide-react/icons/brush-cleaning';
 import DaubIcon from 'lucide-react/icons/paintbrush-vertical';
+import { lazy } from 'react';
 import type { PenSample } from '../../../core/ink/index.ts';
-import { daubRings, wipe as wipePaint } from '../../../core/paint/index.ts';
+import { daubRings } from '../../../core/paint/index.ts';
+import type { wipe as Wipe } from '../../../core/paint/wipe.ts';
 import { makeArea } from '../../../core/shot/index.ts';
 import { lookInHand, paintingOn } from './painting.ts';
-import type { Tool } from './tool.ts';
+import { nextWidth, tool } from './tool.ts';
 
 /** Points of the pen nearer together than this share of the width add nothing. */
 const CLOSE = 0.08;
@@ -21,12 +24,31 @@ function pathFrom(first: PenSample, width: number) {
   return { path, add };
 }
 
+export class DaubSettings {
+  /** Paper pixels. */
+  @IsNumber() @Min(1) @Max(400) width = 24;
+  /** Only where paint or line already is. */
+  @IsBoolean() inside = true;
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    daub: DaubSettings;
+  }
+}
+
 /** Paint put on by hand, as a shape of its own: lights, edge lights, shadows, hatching. */
-export const daub: Tool = {
+export const daub = tool({
   id: 'daub',
   name: 'Daub',
+  commandName: 'Daub: paint by hand',
+  keys: ['KeyB'],
+  inPaint: true,
   icon: DaubIcon,
   cursor: 'none',
+  settings: DaubSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).DaubOptions })),
+  widened: (settings, factor) => ({ ...settings, width: nextWidth(settings.width, factor, 200) }),
   ring: ({ view }) => view.getState().tools.daub.width / 2,
   down(desk, sample) {
     const painting = paintingOn(desk, false);
@@ -63,14 +85,39 @@ export const daub: Tool = {
       cancel: () => desk.showDraft(was, null),
     };
   },
-};
+});
+
+export class WipeSettings {
+  /** Paper pixels. */
+  @IsNumber() @Min(1) @Max(400) width = 40;
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    wipe: WipeSettings;
+  }
+}
+
+/** Clipping is a large piece of code that only this tool needs: it comes when the tool is taken in hand. */
+let wipePaint: typeof Wipe | null = null;
+
+async function readyToWipe(): Promise<void> {
+  wipePaint = (await import('../../../core/paint/wipe.ts')).wipe;
+}
 
 /** Rubs paint out and leaves the lines. */
-export const wipe: Tool = {
+export const wipe = tool({
   id: 'wipe',
   name: 'Wipe',
+  commandName: 'Wipe paint off',
+  keys: ['KeyY'],
+  inPaint: true,
   icon: WipeIcon,
   cursor: 'none',
+  settings: WipeSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).WipeOptions })),
+  widened: (settings, factor) => ({ ...settings, width: nextWidth(settings.width, factor, 200) }),
+  prepare: readyToWipe,
   ring: ({ view }) => view.getState().tools.wipe.width / 2,
   down(desk, sample) {
     const painting = paintingOn(desk, false);
@@ -80,15 +127,21 @@ export const wipe: Tool = {
       desk.say('There is no paint on this drawing to wipe off.');
       return null;
     }
+    const wiped = wipePaint;
+    if (!wiped) {
+      // Its code is still on its way: a moment after the tool was first taken.
+      void readyToWipe();
+      return null;
+    }
     const { path, add } = pathFrom(sample, desk.view.getState().tools.wipe.width);
-    let paint = wipePaint(was.paint, Float32Array.from(path));
+    let paint = wiped(was.paint, Float32Array.from(path));
     desk.showDraft(was, { ink: was.ink, paint });
     return {
       move(samples) {
         const from = path.length - 3;
         samples.forEach(add);
         // Only what is new of the way: wiping is exact, so it may be done piece by piece.
-        if (path.length > from + 3) paint = wipePaint(paint, Float32Array.from(path.slice(from)));
+        if (path.length > from + 3) paint = wiped(paint, Float32Array.from(path.slice(from)));
         desk.showDraft(was, { ink: was.ink, paint });
       },
       up() {
@@ -98,4 +151,4 @@ export const wipe: Tool = {
       cancel: () => desk.showDraft(was, null),
     };
   },
-};
+});

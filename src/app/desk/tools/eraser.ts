@@ -1,17 +1,36 @@
+import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import EraserIcon from 'lucide-react/icons/eraser';
-import { type EraseHow, erase, eraseInside, eraseLines, eraseToCrossings } from '../../../core/ink/index.ts';
+import { lazy } from 'react';
+import { ERASES, type EraseHow, erase, eraseInside, eraseLines, eraseToCrossings } from '../../../core/ink/index.ts';
 import { newId, POINT_SIZE } from '../../../core/shot/index.ts';
 import { fenceLook } from './fence.ts';
-import type { Gesture, Tool, ToolDesk } from './tool.ts';
+import { type Gesture, nextWidth, type ToolDesk, tool } from './tool.ts';
 
 const PASSES = { part: erase, line: eraseLines, crossings: eraseToCrossings };
 
+export class EraserSettings {
+  /** Paper pixels. */
+  @IsNumber() @Min(1) @Max(400) width = 28;
+  @IsIn(ERASES) how: EraseHow = 'part';
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    eraser: EraserSettings;
+  }
+}
+
 /** Takes lines off: parts of them, whole, up to their crossings, or what lies inside a loop. Paint is left alone. */
-export const eraser: Tool = {
+export const eraser = tool({
   id: 'eraser',
   name: 'Eraser',
+  keys: ['KeyE'],
   icon: EraserIcon,
   cursor: 'none',
+  settings: EraserSettings,
+  strip: lazy(async () => ({ default: (await import('../options/EraserOptions.tsx')).EraserOptions })),
+  ways: [{ id: 'next-erase', name: 'Next way to erase', keys: ['Alt+KeyQ'], setting: 'how', of: ERASES }],
+  widened: (settings, factor) => ({ ...settings, width: nextWidth(settings.width, factor, 200) }),
   ring: ({ view }) => {
     const { width, how } = view.getState().tools.eraser;
     return how === 'loop' ? 0 : width / 2;
@@ -26,7 +45,7 @@ export const eraser: Tool = {
     const { how } = desk.view.getState().tools.eraser;
     return how === 'loop' ? loop(desk, target.id, sample) : pass(desk, target.id, sample, how);
   },
-};
+});
 
 type At = { x: number; y: number };
 

@@ -1,11 +1,14 @@
+import { IsBoolean, IsIn } from 'class-validator';
 import LassoIcon from 'lucide-react/icons/lasso';
 import SweepIcon from 'lucide-react/icons/square-dashed';
+import { lazy } from 'react';
 import { fence as fencePaint, type Rectangle } from '../../../core/paint/index.ts';
 import { POINT_SIZE } from '../../../core/shot/index.ts';
 import { sweepOver } from '../../paint/sweep.ts';
+import { NoSettings } from '../../session/tool-settings.ts';
 import { fenceLook } from './fence.ts';
 import { lookInHand, paintingOn, withRegions } from './painting.ts';
-import type { Tool, ToolDesk } from './tool.ts';
+import { type ToolDesk, tool } from './tool.ts';
 
 /** Smallest fence, screen pixels: less is a slip of the pen. */
 const SMALLEST = 8;
@@ -22,13 +25,23 @@ const size = (path: number[], zoom: number) => {
   return Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)) * zoom;
 };
 
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    fence: NoSettings;
+  }
+}
+
 /** All regions inside a drawn loop take the swatch. */
-export const fence: Tool = {
+export const fence = tool({
   id: 'fence',
   name: 'Fence',
+  commandName: 'Fence: all regions inside a loop',
+  keys: ['KeyG'],
+  inPaint: true,
   icon: LassoIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: NoSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).FenceOptions })),
   down(desk, sample) {
     const painting = paintingOn(desk);
     if (!painting) return null;
@@ -57,15 +70,44 @@ export const fence: Tool = {
       cancel: clear,
     };
   },
-};
+});
+
+const SWEEPS = ['drawing', 'chosen', 'layer'] as const;
+
+/** Where a rectangle fills: on this drawing, on those chosen on the sheet, or on all of the layer. */
+export class SweepSettings {
+  @IsIn(SWEEPS) over: (typeof SWEEPS)[number] = 'layer';
+  @IsBoolean() unpainted = true;
+  @IsBoolean() lines = false;
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    sweep: SweepSettings;
+  }
+}
 
 /** A rectangle over one drawing or many: what is enclosed inside it takes the swatch. */
-export const sweep: Tool = {
+export const sweep = tool({
   id: 'sweep',
   name: 'Sweep',
+  commandName: 'Sweep: all inside a rectangle, over many drawings',
+  keys: ['KeyH'],
+  inPaint: true,
   icon: SweepIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: SweepSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).SweepOptions })),
+  ways: [
+    {
+      id: 'next-sweep',
+      name: 'Next drawings to sweep over',
+      keys: ['Shift+KeyG'],
+      setting: 'over',
+      of: SWEEPS,
+      inPaint: true,
+    },
+  ],
   down(desk, sample) {
     if (desk.drawing() === null) return null;
     let to = sample;
@@ -90,4 +132,4 @@ export const sweep: Tool = {
       cancel: clear,
     };
   },
-};
+});

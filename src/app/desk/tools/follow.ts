@@ -1,19 +1,31 @@
 import ArcIcon from 'lucide-react/icons/waypoints';
+import { lazy } from 'react';
 import { nearestOn } from '../../../core/between/index.ts';
 import { strokeAt } from '../../../core/ink/index.ts';
 import { newId } from '../../../core/shot/index.ts';
-import type { Tool } from './tool.ts';
+import { NoSettings } from '../../session/tool-settings.ts';
+import { tool } from './tool.ts';
 
 const REACH = 9;
 const MOST = 6;
 
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    follow: NoSettings;
+  }
+}
+
 /** Touch a point on a line: it is found again on the drawings around and joined through them. Touching it again lets it go. */
-export const followTool: Tool = {
+export const followTool = tool({
   id: 'follow',
   name: 'Follow',
+  commandName: 'Follow a point through the drawings',
+  keys: ['$mod+KeyD'],
   icon: ArcIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: NoSettings,
+  strip: lazy(async () => ({ default: (await import('../options/FollowOptions.tsx')).FollowOptions })),
+  overlay: lazy(async () => ({ default: (await import('../../between/FollowOverlay.tsx')).FollowOverlay })),
   down(desk, sample) {
     const { view } = desk;
     const drawing = desk.drawing();
@@ -36,4 +48,4 @@ export const followTool: Tool = {
     });
     return null;
   },
-};
+});

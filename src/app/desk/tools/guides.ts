@@ -1,7 +1,17 @@
+import { IsIn } from 'class-validator';
 import GuidesIcon from 'lucide-react/icons/drafting-compass';
-import { arcFrom, guideAt, guidesMoved, guidesWithout, PenLine, plainBrush } from '../../../core/ink/index.ts';
+import { lazy } from 'react';
+import {
+  arcFrom,
+  guideAt,
+  guidesMoved,
+  guidesWithout,
+  PenLine,
+  type PenSample,
+  plainBrush,
+} from '../../../core/ink/index.ts';
 import { type Guides, LIMITS, newId } from '../../../core/shot/index.ts';
-import type { Gesture, Tool, ToolDesk } from './tool.ts';
+import { type Gesture, type ToolDesk, tool } from './tool.ts';
 
 const REACH = 10;
 /** Shorter than this it is a press and no arc, screen pixels. */
@@ -13,13 +23,37 @@ function set({ session }: ToolDesk, label: string, guides: Guides, gesture = '')
   session.change(label, (shot) => void (shot.guides = guides), gesture);
 }
 
+const GUIDE_KINDS = ['arc', 'vanishing'] as const;
+
+export class GuideSettings {
+  /** What it puts on the paper. */
+  @IsIn(GUIDE_KINDS) add: (typeof GUIDE_KINDS)[number] = 'arc';
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    guides: GuideSettings;
+  }
+}
+
 /** Takes hold of guides and moves or turns them; on bare paper it puts down what the strip says. Shift takes one off. */
-export const guides: Tool = {
+export const guides = tool({
   id: 'guides',
   name: 'Guides',
+  keys: ['Shift+KeyM'],
   icon: GuidesIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: GuideSettings,
+  strip: lazy(async () => ({ default: (await import('../options/GuideOptions.tsx')).GuideOptions })),
+  ways: [
+    {
+      id: 'next-guide',
+      name: 'Guides: arc or perspective point',
+      keys: ['Alt+Shift+KeyM'],
+      setting: 'add',
+      of: GUIDE_KINDS,
+    },
+  ],
   down(desk, sample) {
     const { session, view } = desk;
     const was = session.shot.guides;
@@ -50,10 +84,10 @@ export const guides: Tool = {
     });
     return null;
   },
-};
+});
 
 /** Draws an arc that stays over every drawing. */
-function arc(desk: ToolDesk, sample: Parameters<Tool['down']>[1]): Gesture | null {
+function arc(desk: ToolDesk, sample: PenSample): Gesture | null {
   if (desk.session.shot.guides.arcs.length >= LIMITS.maxArcs) {
     desk.say(`There are ${LIMITS.maxArcs} arcs already: take one off with Shift.`);
     return null;

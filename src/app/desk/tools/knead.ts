@@ -1,13 +1,33 @@
+import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import KneadIcon from 'lucide-react/icons/hand-grab';
-import { knead as kneaded } from '../../../core/ink/index.ts';
-import type { Tool } from './tool.ts';
+import { lazy } from 'react';
+import { KNEADS, type KneadHow, knead as kneaded } from '../../../core/ink/index.ts';
+import { nextWidth, tool } from './tool.ts';
+
+export class KneadSettings {
+  /** Radius of what is moved, screen pixels at the paper's own size. */
+  @IsNumber() @Min(1) @Max(1200) radius = 90;
+  /** Moved along, drawn in, or pressed out. */
+  @IsIn(KNEADS) how: KneadHow = 'push';
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    knead: KneadSettings;
+  }
+}
 
 /** Pushes, gathers or spreads lines and paint in a soft circle. */
-export const knead: Tool = {
+export const knead = tool({
   id: 'knead',
   name: 'Knead',
+  keys: ['Shift+KeyK'],
   icon: KneadIcon,
   cursor: 'none',
+  settings: KneadSettings,
+  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).KneadOptions })),
+  ways: [{ id: 'next-knead', name: 'Next way to knead', keys: ['Alt+KeyK'], setting: 'how', of: KNEADS }],
+  widened: (settings, factor) => ({ ...settings, radius: nextWidth(settings.radius, factor, 600) }),
   ring: ({ view }) => view.getState().tools.knead.radius,
   down(desk, sample) {
     const was = desk.drawing();
@@ -38,4 +58,4 @@ export const knead: Tool = {
       cancel: () => desk.showDraft(was, null),
     };
   },
-};
+});

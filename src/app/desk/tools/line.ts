@@ -2,13 +2,14 @@ import BrushIcon from 'lucide-react/icons/brush';
 import TraceIcon from 'lucide-react/icons/line-squiggle';
 import PenIcon from 'lucide-react/icons/pen-tool';
 import PencilIcon from 'lucide-react/icons/pencil';
+import { createElement, lazy } from 'react';
 import { makeStroke, mouseTaper, PenLine, withImages } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
 import { type BrushKind, newSeed } from '../../../core/shot/index.ts';
-import { steadyingOf } from '../../session/line-settings.ts';
+import { type LineSettings, lineSettings, steadyingOf } from '../../session/line-settings.ts';
 import { imagesInHand } from '../mirror-in-hand.ts';
 import { colourInHand } from './colour.ts';
-import type { Tool } from './tool.ts';
+import { nextWidth, type Tool } from './tool.ts';
 
 const LABELS: Record<BrushKind, string> = {
   pencil: 'pencil line',
@@ -17,13 +18,32 @@ const LABELS: Record<BrushKind, string> = {
   trace: 'trace line',
 };
 
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings extends Record<BrushKind, LineSettings> {}
+}
+
+/** Paper pixels. */
+const WIDEST_LINE = 120;
+
 /** Pencil, Pen, Brush and Trace line: the same hand, another line. */
-function lineTool(kind: BrushKind, name: string, icon: Tool['icon']): Tool {
+function lineTool<Kind extends BrushKind>(
+  kind: Kind,
+  smooth: number,
+  of: Pick<Tool, 'name' | 'commandName' | 'keys' | 'inPaint' | 'icon'>,
+): Tool<Kind> {
   return {
+    ...of,
     id: kind,
-    name,
-    icon,
     cursor: 'crosshair',
+    settings: lineSettings(kind, smooth),
+    strip: lazy(async () => {
+      const { LineOptions } = await import('../options/LineOptions.tsx');
+      return { default: () => createElement(LineOptions, { kind }) };
+    }),
+    widened: (settings, factor) => {
+      const { brush } = settings;
+      return { ...settings, brush: { ...brush, width: nextWidth(brush.width, factor, WIDEST_LINE) } };
+    },
     ring: ({ view }) => view.getState().tools[kind].brush.width / 2,
     down(desk, sample) {
       const { session, view } = desk;
@@ -67,8 +87,14 @@ function lineTool(kind: BrushKind, name: string, icon: Tool['icon']): Tool {
   };
 }
 
-export const pencil = lineTool('pencil', 'Pencil', PencilIcon);
-export const pen = lineTool('pen', 'Pen', PenIcon);
-export const brush = lineTool('brush', 'Brush', BrushIcon);
-/** Bounds paint and is never delivered: shadow edges, the whites of eyes, a cheek. */
-export const trace = lineTool('trace', 'Trace line', TraceIcon);
+export const pencil = lineTool('pencil', 0.25, { name: 'Pencil', keys: ['KeyQ'], icon: PencilIcon });
+export const pen = lineTool('pen', 0.4, { name: 'Pen', keys: ['KeyW'], icon: PenIcon });
+export const brush = lineTool('brush', 0.3, { name: 'Brush', keys: ['Shift+KeyB'], icon: BrushIcon });
+/** Bounds paint and is never seen itself. */
+export const trace = lineTool('trace', 0.4, {
+  name: 'Trace line',
+  commandName: 'Trace line: bounds paint, is not delivered',
+  keys: ['KeyT'],
+  inPaint: true,
+  icon: TraceIcon,
+});

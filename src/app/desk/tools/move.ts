@@ -1,21 +1,31 @@
 import HandIcon from 'lucide-react/icons/hand';
-import { paperRoom } from '../room.ts';
+import { lazy } from 'react';
+import { NoSettings } from '../../session/tool-settings.ts';
 import { panBy } from '../view.ts';
-import type { Tool } from './tool.ts';
+import { tool } from './tool.ts';
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    move: NoSettings;
+  }
+}
 
 /** Moves the paper under the pen. */
-export const move: Tool = {
+export const move = tool({
   id: 'move',
   name: 'Move paper',
+  commandName: 'Move paper',
+  keys: ['KeyM'],
   icon: HandIcon,
   cursor: 'grab',
-  ring: () => 0,
+  settings: NoSettings,
+  strip: lazy(async () => ({ default: (await import('../options/MoveOptions.tsx')).MoveOptions })),
   down({ view }, _sample, screen) {
-    const start = view.getState().paper;
+    const { paper: start, room } = view.getState();
     return {
-      move: (_samples, at) => view.setState({ paper: panBy(start, at.x - screen.x, at.y - screen.y, paperRoom()) }),
+      move: (_samples, at) => view.setState({ paper: panBy(start, at.x - screen.x, at.y - screen.y, room) }),
       up() {},
       cancel: () => view.setState({ paper: start }),
     };
   },
-};
+});

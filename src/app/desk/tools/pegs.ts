@@ -1,11 +1,13 @@
 import PegsIcon from 'lucide-react/icons/scaling';
+import { lazy } from 'react';
 import { strokeAt } from '../../../core/ink/index.ts';
 import { after, inverse, type Matrix, mapPoint, translation } from '../../../core/plane/index.ts';
 import type { Id } from '../../../core/shot/index.ts';
 import { pegsOf } from '../../session/ghost-settings.ts';
+import { NoSettings } from '../../session/tool-settings.ts';
 import { ghostDrawings } from '../ghost-wishes.ts';
 import { setPegs } from '../pegs.ts';
-import type { Tool, ToolDesk } from './tool.ts';
+import { type ToolDesk, tool } from './tool.ts';
 
 const REACH = 8;
 
@@ -20,13 +22,23 @@ function ghostAt(desk: ToolDesk, x: number, y: number): Id | null {
   return null;
 }
 
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    pegs: NoSettings;
+  }
+}
+
 /** Takes a ghost off its pegs: translation by itself under the drawing, to trace from it. */
-export const pegs: Tool = {
+export const pegs = tool({
   id: 'pegs',
   name: 'Off pegs',
+  commandName: 'Ghosts off their pegs',
+  keys: ['Alt+KeyG'],
   icon: PegsIcon,
   cursor: 'grab',
-  ring: () => 0,
+  settings: NoSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PegsOptions.tsx')).PegsOptions })),
+  overlay: lazy(async () => ({ default: (await import('../PegsBox.tsx')).PegsBox })),
   down(desk, sample) {
     const { view } = desk;
     const seen = ghostDrawings(desk);
@@ -47,4 +59,4 @@ export const pegs: Tool = {
       cancel: () => setPegs(view, id, was),
     };
   },
-};
+});

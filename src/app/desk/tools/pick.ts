@@ -1,11 +1,13 @@
+import { IsBoolean, IsIn } from 'class-validator';
 import PickIcon from 'lucide-react/icons/mouse-pointer-2';
+import { lazy } from 'react';
 import { type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
 import { translation } from '../../../core/plane/index.ts';
 import { type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
 import { changePicked, pickedNow, setPicked } from '../picked.ts';
 import { fenceLook } from './fence.ts';
-import type { Gesture, Tool, ToolDesk } from './tool.ts';
+import { type Gesture, type ToolDesk, tool } from './tool.ts';
 
 /** A line is hit this near to its ink, screen pixels. */
 const REACH = 5;
@@ -14,13 +16,29 @@ const PRESS = 3;
 
 type At = { x: number; y: number };
 
+/** Picked with a rectangle or a loop; scaled one way the other gives way; the same done to all drawings chosen. */
+export class PickSettings {
+  @IsIn(['rectangle', 'loop']) by: 'rectangle' | 'loop' = 'rectangle';
+  @IsBoolean() keepVolume = false;
+  @IsBoolean() chosenToo = false;
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    pick: PickSettings;
+  }
+}
+
 /** Picks lines and paint by pressing, by a rectangle or by a loop, and moves what is picked. */
-export const pick: Tool = {
+export const pick = tool({
   id: 'pick',
   name: 'Pick',
+  keys: ['KeyP'],
   icon: PickIcon,
   cursor: 'default',
-  ring: () => 0,
+  settings: PickSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PickOptions.tsx')).PickOptions })),
+  overlay: lazy(async () => ({ default: (await import('../PickBox.tsx')).PickBox })),
   down(desk, sample) {
     const target = desk.drawing();
     if (target === null) return null;
@@ -43,7 +61,7 @@ export const pick: Tool = {
     if (!was) setPicked(desk, target, { strokes: [hit.id], areas: [] });
     return drag(desk, sample);
   },
-};
+});
 
 /** What is picked follows the pen; it is translation when the pen is lifted. */
 function drag(desk: ToolDesk, start: At): Gesture {

@@ -1,27 +1,58 @@
+import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import BucketIcon from 'lucide-react/icons/paint-bucket';
+import { lazy } from 'react';
 import type { PenSample } from '../../../core/ink/index.ts';
 import {
   areaOf,
   isGround,
+  type PaintLook,
+  PLAIN_PAINT,
   pour as pourInto,
   proposedAt,
   type RegionMap,
   regionAt,
   takeOff,
 } from '../../../core/paint/index.ts';
-import type { Area } from '../../../core/shot/index.ts';
+import { AREA_EDGES, type Area, LIMITS } from '../../../core/shot/index.ts';
 import { layerInHand } from '../../commands/layer-in-hand.ts';
 import { endAcross } from '../../paint/across.ts';
 import { lookInHand, type Painting, paintingOn, regionToPour, withRegions } from './painting.ts';
-import type { Gesture, Tool, ToolDesk } from './tool.ts';
+import { type Gesture, type ToolDesk, tool } from './tool.ts';
+
+const POURS = ['swatch', 'before', 'across', 'off'] as const;
+
+/** What counts as a region, and how paint is put down; Fence and Sweep go by the same. */
+export class PourSettings implements PaintLook {
+  @IsIn(AREA_EDGES) edge = PLAIN_PAINT.edge;
+  @IsNumber() @Min(0) @Max(LIMITS.maxSoft) soft = PLAIN_PAINT.soft;
+  @IsNumber() @Min(0) @Max(40) under = PLAIN_PAINT.under;
+  /** Openings up to this many paper pixels are closed. */
+  @IsNumber() @Min(0) @Max(200) gap = 6;
+  /** Regions of fewer square paper pixels belong to those around them. */
+  @IsNumber() @Min(0) @Max(10_000) specks = 6;
+  /** Lines fainter than this, per cent, part nothing. */
+  @IsNumber() @Min(0) @Max(100) faint = 0;
+  /** The swatch in hand, the colour of the drawing before, the swatch across a range of drawings, or paint taken off. */
+  @IsIn(POURS) as: (typeof POURS)[number] = 'swatch';
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    pour: PourSettings;
+  }
+}
 
 /** Fills the enclosed region under the pen, under the line to its middle; drawn across several, all of them. */
-export const pour: Tool = {
+export const pour = tool({
   id: 'pour',
   name: 'Pour',
+  keys: ['KeyF'],
   icon: BucketIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: PourSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).PourOptions })),
+  ways: [{ id: 'next-pour', name: 'Next way to pour', keys: ['KeyK'], setting: 'as', of: POURS, inPaint: true }],
+  overlay: lazy(async () => ({ default: (await import('../../paint/RegionOverlay.tsx')).RegionOverlay })),
   down(desk, sample) {
     const { as } = desk.view.getState().tools.pour;
     if (as === 'across') return touchAcross(desk, sample);
@@ -32,7 +63,7 @@ export const pour: Tool = {
     const { swatch } = desk.view.getState();
     return pouring(desk, painting, sample, (map, label) => areaOf(map, label, swatch, lookInHand(desk)));
   },
-};
+});
 
 /** Pours each region the pen comes to, once. */
 function pouring(

@@ -1,22 +1,39 @@
+import { IsBoolean, IsIn } from 'class-validator';
 import RecolourIcon from 'lucide-react/icons/highlighter';
 import TakeIcon from 'lucide-react/icons/pipette';
+import { lazy } from 'react';
 import { type PenSample, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
 import { drawingShown, neighbours, shownExposure } from '../../../core/sheet/index.ts';
 import { type Drawing, type Id, newId } from '../../../core/shot/index.ts';
 import { layerInHand } from '../../commands/layer-in-hand.ts';
-import type { Tool, ToolDesk } from './tool.ts';
+import { type ToolDesk, tool } from './tool.ts';
 
 /** How near the pen must come to a line, screen pixels. */
 const REACH = 9;
 
+export class RecolourSettings {
+  /** The same line in all drawings of the layer. */
+  @IsBoolean() everywhere = false;
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    recolour: RecolourSettings;
+  }
+}
+
 /** Gives lines the swatch in hand by touching them: the outline of each part in a colour of its own. */
-export const recolour: Tool = {
+export const recolour = tool({
   id: 'recolour',
   name: 'Recolour',
+  commandName: 'Recolour lines by touch',
+  keys: ['KeyV'],
+  inPaint: true,
   icon: RecolourIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: RecolourSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).RecolourOptions })),
   down(desk, sample) {
     const drawing = desk.drawing();
     if (drawing === null) return null;
@@ -42,7 +59,7 @@ export const recolour: Tool = {
       cancel() {},
     };
   },
-};
+});
 
 function recolourLine({ session, view }: ToolDesk, drawing: Drawing, line: Id, gesture: string): void {
   const { swatch, tools } = view.getState();
@@ -63,13 +80,40 @@ function recolourLine({ session, view }: ToolDesk, drawing: Drawing, line: Id, g
   );
 }
 
+const TAKES = ['here', 'before', 'model'] as const;
+
+export class TakeSettings {
+  /** What a colour is taken from. */
+  @IsIn(TAKES) from: (typeof TAKES)[number] = 'here';
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    take: TakeSettings;
+  }
+}
+
 /** Takes the swatch of what is touched into the hand: of this drawing, the one before, or the model. */
-export const take: Tool = {
+export const take = tool({
   id: 'take',
   name: 'Take',
+  commandName: 'Take a swatch from the paper',
+  keys: ['KeyI'],
+  inPaint: true,
   icon: TakeIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: TakeSettings,
+  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).TakeOptions })),
+  ways: [
+    {
+      id: 'next-take',
+      name: 'Next place to take a swatch from',
+      keys: ['Shift+KeyI'],
+      setting: 'from',
+      of: TAKES,
+      inPaint: true,
+    },
+  ],
   down(desk, { x, y }) {
     const { from } = desk.view.getState().tools.take;
     const swatch = swatchAt(desk, x, y, from);
@@ -87,7 +131,7 @@ export const take: Tool = {
     }
     return null;
   },
-};
+});
 
 /** The swatch of a line or of paint at a place of a drawing; lines lie on top. */
 function swatchOn({ ink, paint }: Drawing, x: number, y: number, reach: number): Id | null {

@@ -1,19 +1,30 @@
 import RedrawIcon from 'lucide-react/icons/spline';
+import { lazy } from 'react';
 import { PenLine, redrawTarget } from '../../../core/ink/index.ts';
 import { steadyingOf } from '../../session/line-settings.ts';
+import { NoSettings } from '../../session/tool-settings.ts';
 import { colourInHand } from './colour.ts';
-import type { Tool } from './tool.ts';
+import { tool } from './tool.ts';
 
 /** How near to a line its new piece has to begin and end, screen pixels. */
 const REACH = 14;
 
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    redraw: NoSettings;
+  }
+}
+
 /** Draws a piece of a line anew: begun and ended on the line, the piece between takes the new way. */
-export const redraw: Tool = {
+export const redraw = tool({
   id: 'redraw',
   name: 'Redraw',
+  commandName: 'Redraw a piece',
+  keys: ['Shift+KeyR'],
   icon: RedrawIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: NoSettings,
+  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).RedrawOptions })),
   down(desk, sample) {
     const was = desk.drawing();
     if (was === null) return null;
@@ -44,4 +55,4 @@ export const redraw: Tool = {
       cancel: () => desk.showLine(null, look),
     };
   },
-};
+});

@@ -1,10 +1,12 @@
+import { IsIn } from 'class-validator';
 import ShapesIcon from 'lucide-react/icons/shapes';
-import { type At, makeStroke, type Shape, shapePoints, withImages } from '../../../core/ink/index.ts';
+import { lazy } from 'react';
+import { type At, makeStroke, SHAPES, type Shape, shapePoints, withImages } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
-import { curveInHand, keepCurve } from '../curve-in-hand.ts';
+import { keepCurve } from '../curve-in-hand.ts';
 import { imagesInHand } from '../mirror-in-hand.ts';
 import { colourInHand } from './colour.ts';
-import type { Gesture, Tool, ToolDesk } from './tool.ts';
+import { type Gesture, type ToolDesk, tool } from './tool.ts';
 
 /** Smaller than this it is a press and no shape, screen pixels. */
 const LEAST = 3;
@@ -15,16 +17,29 @@ const NAMES: Record<Exclude<Shape, 'curve'>, string> = {
   rectangle: 'rectangle',
 };
 
+export class ShapeSettings {
+  @IsIn(SHAPES) shape: Shape = 'line';
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    shapes: ShapeSettings;
+  }
+}
+
 /**
  * Straight lines, ellipses and rectangles, dragged from one end or corner to the other; Shift makes them even. A curve is
  * laid through points pressed one after the other.
  */
-export const shapes: Tool = {
+export const shapes = tool({
   id: 'shapes',
   name: 'Shapes',
+  keys: ['Shift+KeyP'],
   icon: ShapesIcon,
   cursor: 'crosshair',
-  ring: () => 0,
+  settings: ShapeSettings,
+  strip: lazy(async () => ({ default: (await import('../options/ShapeOptions.tsx')).ShapeOptions })),
+  ways: [{ id: 'next-shape', name: 'Next shape', keys: ['Alt+Shift+KeyP'], setting: 'shape', of: SHAPES }],
   down(desk, sample) {
     const { session, view } = desk;
     if (desk.drawing() === null) return null;
@@ -61,31 +76,32 @@ export const shapes: Tool = {
       },
     };
   },
-};
+});
 
 /** A point of the curve is hit this near, screen pixels. */
 const REACH = 9;
 
 /** Puts the next point of a curve; on the first one it closes, on the last one it ends. A point can be dragged. */
 function curve(desk: ToolDesk, at: At): Gesture | null {
-  const { places } = curveInHand.getState();
+  const { view } = desk;
+  const { curve: places } = view.getState();
   const hit = places.findIndex(([x, y]) => Math.hypot(x - at[0], y - at[1]) * desk.zoom <= REACH);
   const ends = hit >= 0 && (hit === places.length - 1 || hit === 0) && places.length > 1;
   const moving = hit >= 0 ? hit : places.length;
   let dragged = false;
-  if (hit < 0) curveInHand.setState({ places: [...places, at] });
+  if (hit < 0) view.setState({ curve: [...places, at] });
   return {
     move(samples) {
       const last = samples.at(-1);
       if (!last || (!dragged && Math.hypot(last.x - at[0], last.y - at[1]) * desk.zoom < LEAST)) return;
       dragged = true;
-      const next = curveInHand.getState().places.slice();
+      const next = view.getState().curve.slice();
       next[moving] = [last.x, last.y];
-      curveInHand.setState({ places: next });
+      view.setState({ curve: next });
     },
     up() {
       if (ends && !dragged) keepCurve(desk, hit === 0);
     },
-    cancel: () => curveInHand.setState({ places }),
+    cancel: () => view.setState({ curve: places }),
   };
 }

@@ -1,17 +1,38 @@
+import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import SwellIcon from 'lucide-react/icons/git-commit-horizontal';
+import { lazy } from 'react';
 import { swell as swollen } from '../../../core/ink/index.ts';
 import type { Stroke } from '../../../core/shot/index.ts';
-import type { Tool } from './tool.ts';
+import { nextWidth, tool } from './tool.ts';
 
 /** How much a line changes for each radius the pen travels over it. */
 const STRENGTH = 0.35;
 
+const SWELLS = ['thicker', 'thinner'] as const;
+
+/** Brushing over lines makes them thicker, or thinner. */
+export class SwellSettings {
+  @IsNumber() @Min(1) @Max(1200) radius = 24;
+  @IsIn(SWELLS) by: (typeof SWELLS)[number] = 'thicker';
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    swell: SwellSettings;
+  }
+}
+
 /** Makes lines thicker, or thinner, where they are brushed over; Shift turns it round. */
-export const swell: Tool = {
+export const swell = tool({
   id: 'swell',
   name: 'Swell',
+  keys: ['Shift+KeyX'],
   icon: SwellIcon,
   cursor: 'none',
+  settings: SwellSettings,
+  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).SwellOptions })),
+  ways: [{ id: 'next-swell', name: 'Swell: thicker or thinner', keys: ['Alt+Shift+KeyX'], setting: 'by', of: SWELLS }],
+  widened: (settings, factor) => ({ ...settings, radius: nextWidth(settings.radius, factor, 600) }),
   ring: ({ view }) => view.getState().tools.swell.radius,
   down(desk, sample) {
     const was = desk.drawing();
@@ -53,4 +74,4 @@ export const swell: Tool = {
       cancel: () => desk.showDraft(was, null),
     };
   },
-};
+});

@@ -3,7 +3,7 @@ import type { ComponentType } from 'react';
 import type { PenSample } from '../../../core/ink/index.ts';
 import type { Area, Drawing, Stroke } from '../../../core/shot/index.ts';
 import type { OpenShot } from '../../session/open-shot.ts';
-import type { ToolId } from '../../session/view-state.ts';
+import type { ToolId, ToolSettings } from '../../session/tool-settings.ts';
 import type { LineLook } from '../live-line.ts';
 
 /** What the paper on screen lends to a tool in hand. */
@@ -33,14 +33,54 @@ export interface Gesture {
   cancel(): void;
 }
 
-export interface Tool {
-  id: ToolId;
+/** One setting of a tool that goes round a few ways by a command. */
+interface Ways<Settings> {
+  /** Of the command: "next-erase". */
+  id: string;
   name: string;
+  keys: string[];
+  setting: keyof Settings;
+  of: readonly unknown[];
+  /** Its keys are its own in the Paint view. */
+  inPaint?: boolean;
+}
+
+/**
+ * A tool, whole: what it is called, what it can be set to, its options, its keys, what the pen does with it. A new tool is a
+ * file that exports one and adds its settings to `ToolSettings`, and a line in the register.
+ */
+export interface Tool<Id extends ToolId = ToolId> {
+  id: Id;
+  name: string;
+  /** What the command that takes it in hand is called, where its name alone would not say it. */
+  commandName?: string;
+  keys: string[];
+  /** Its keys are its own in the Paint view. */
+  inPaint?: boolean;
   icon: ComponentType<{ size?: number }>;
   cursor: string;
-  down(desk: ToolDesk, sample: PenSample, screen: { x: number; y: number }): Gesture | null;
+  /** A class that says what can be set, the first values and, by class-validator, what may be. */
+  settings: new () => ToolSettings[Id];
+  /** Its options, shown in the strip over the paper. */
+  strip: ComponentType;
+  /** What it shows over the paper; decides by itself when. */
+  overlay?: ComponentType;
+  ways?: Ways<ToolSettings[Id]>[];
+  /** Its settings made wider or narrower, for tools that have a width. */
+  widened?(settings: ToolSettings[Id], factor: number): ToolSettings[Id];
   /** Loads what the tool needs beyond the desk; asked for when it is taken in hand. */
   prepare?(): Promise<unknown>;
+  down(desk: ToolDesk, sample: PenSample, screen: { x: number; y: number }): Gesture | null;
   /** Radius of the ring shown round the pen, paper pixels; 0 for none. */
-  ring(desk: OpenShot): number;
+  ring?(desk: OpenShot): number;
+}
+
+/** A tool with its own settings known; the register takes all of them alike. */
+export function tool<Id extends ToolId>(of: Tool<Id>): Tool<Id> {
+  return of;
+}
+
+/** A width a step wider or narrower, whole pixels. */
+export function nextWidth(width: number, factor: number, most: number): number {
+  return Math.max(1, Math.min(most, Math.round(width * factor + Math.sign(factor - 1) * 0.5)));
 }

@@ -1,14 +1,16 @@
+import { IsInt, Max, Min } from 'class-validator';
 import WarpIcon from 'lucide-react/icons/grid-3x3';
-import { layGrid, moveGridPoint, warping } from '../warping.ts';
-import type { Tool, ToolDesk } from './tool.ts';
+import { lazy } from 'react';
+import { layGrid, moveGridPoint } from '../warping.ts';
+import { type ToolDesk, tool } from './tool.ts';
 
 /** A point of the grid is hit this near, screen pixels. */
 const REACH = 14;
 
-function pointAt({ zoom }: ToolDesk, x: number, y: number): number {
-  const { now } = warping.getState();
-  if (!now) return -1;
-  const { points } = now.grid;
+function pointAt({ view, zoom }: ToolDesk, x: number, y: number): number {
+  const { warping } = view.getState();
+  if (!warping) return -1;
+  const { points } = warping.grid;
   let best = -1;
   let nearest = REACH / zoom;
   for (let i = 0; i < points.length; i += 2) {
@@ -21,13 +23,28 @@ function pointAt({ zoom }: ToolDesk, x: number, y: number): number {
   return best;
 }
 
+/** Fields of the grid across and down. */
+export class WarpSettings {
+  @IsInt() @Min(1) @Max(24) columns = 3;
+  @IsInt() @Min(1) @Max(24) rows = 3;
+}
+
+declare module '../../session/tool-settings.ts' {
+  interface ToolSettings {
+    warp: WarpSettings;
+  }
+}
+
 /** Bends what is picked, or the whole drawing, by a grid of points; Enter keeps it, Esc gives it up. */
-export const warp: Tool = {
+export const warp = tool({
   id: 'warp',
   name: 'Warp',
+  keys: ['Shift+KeyG'],
   icon: WarpIcon,
   cursor: 'default',
-  ring: () => 0,
+  settings: WarpSettings,
+  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).WarpOptions })),
+  overlay: lazy(async () => ({ default: (await import('../HandOverlay.tsx')).HandOverlay })),
   down(desk, sample) {
     const drawing = desk.drawing();
     if (drawing === null) return null;
@@ -35,20 +52,20 @@ export const warp: Tool = {
       desk.say('There is nothing here yet to warp.');
       return null;
     }
-    if (warping.getState().now?.drawing !== drawing.id) {
+    if (desk.view.getState().warping?.drawing !== drawing.id) {
       layGrid(desk, drawing);
       return null;
     }
     const point = pointAt(desk, sample.x, sample.y);
     if (point < 0) return null;
-    const before = warping.getState();
+    const { warping } = desk.view.getState();
     return {
       move(samples) {
         const { x, y } = samples.at(-1) ?? sample;
-        moveGridPoint(point, x, y);
+        moveGridPoint(desk, point, x, y);
       },
       up() {},
-      cancel: () => warping.setState(before),
+      cancel: () => desk.view.setState({ warping }),
     };
   },
-};
+});
