@@ -32,8 +32,6 @@ export async function benchFirstLoad(animator: Animator, address: string): Promi
   await animator.kept();
   page.off('response', hear);
   await page.setCacheEnabled(true);
-  if (process.env.LIST)
-    console.log([...loaded].map(([u, n]) => (n / 1024).toFixed(0) + ' ' + u.split('/').at(-1)).join('\n'));
   const kilobytes = [...loaded.values()].reduce((sum, each) => sum + each, 0) / 1024;
   const largest = Math.max(...loaded.values()) / 1024;
   report(

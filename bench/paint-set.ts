@@ -110,7 +110,7 @@ export function predictSequence(cases: PaintCases, sequence: Sequence): PaintPre
   return {
     id: sequence.id,
     drawings: carried.map(({ map, regions }) => ({
-      rle: runLengths(map.labels),
+      rle: runLengths(map().labels),
       regions: regions.slice(1).map(({ colour, sure, unsure }) => ({
         color: colour,
         conf: Math.round(sure * 1000) / 1000,

@@ -1,37 +1,23 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { Tooltip } from 'radix-ui';
-import { lazy, Suspense } from 'react';
-import { createBrowserRouter, createRoutesFromElements, Navigate, Outlet, Route, RouterProvider } from 'react-router';
+import { createBrowserRouter, createRoutesFromElements, Navigate, Route, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
-import { DeskView } from './desk/DeskView.tsx';
 import { ShotFrame } from './frame/ShotFrame.tsx';
+import { VIEWS } from './frame/views.ts';
 import { ShotsView } from './shots/ShotsView.tsx';
-
-const ReferenceView = lazy(() => import('./reference/ReferenceView.tsx'));
-const SoundView = lazy(() => import('./sound/SoundView.tsx'));
-const PaintView = lazy(() => import('./paint/PaintView.tsx'));
-const ExportView = lazy(() => import('./export/ExportView.tsx'));
 
 const queries = new QueryClient({ defaultOptions: { queries: { staleTime: 60_000, retry: 1 } } });
 
 /** Routes that are data for the router: only such a router can hold somebody back who is about to leave work behind. */
 const router = createBrowserRouter(
   createRoutesFromElements(
-    <Route
-      element={
-        <Suspense fallback={null}>
-          <Outlet />
-        </Suspense>
-      }
-    >
+    <Route>
       <Route index element={<ShotsView />} />
       <Route path="shot/:id" element={<ShotFrame />}>
-        <Route index element={<Navigate to="desk" replace />} />
-        <Route path="desk" element={<DeskView />} />
-        <Route path="reference" element={<ReferenceView />} />
-        <Route path="sound" element={<SoundView />} />
-        <Route path="paint" element={<PaintView />} />
-        <Route path="export" element={<ExportView />} />
+        <Route index element={<Navigate to={VIEWS[0].path} replace />} />
+        {VIEWS.map(({ path, Screen }) => (
+          <Route key={path} path={path} element={<Screen />} />
+        ))}
       </Route>
       <Route path="*" element={<Navigate to="/" replace />} />
     </Route>,

@@ -1,6 +1,6 @@
 /** Commands of the guides, and of the order of cleaning up. */
 import { firstMirror } from '../../core/ink/index.ts';
-import { type CleanStep, drawingName, nextToClean } from '../../core/sheet/index.ts';
+import { cleanStepInWords, drawingName, nextToClean } from '../../core/sheet/index.ts';
 import { type Guides, MIRROR_WAYS, noGuides } from '../../core/shot/index.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
@@ -17,13 +17,6 @@ function change(label: string, part: (guides: Guides, context: CommandContext) =
 
 const hasMirror = ({ session }: CommandContext) => session.shot.guides.mirror !== null;
 
-export const STEP_WORDS: Record<CleanStep, string> = {
-  key: 'a key',
-  breakdown: 'a breakdown',
-  midway: 'midway between two finished ones',
-  'open end': 'at the open end',
-};
-
 /** Goes to the drawing of the layer in hand that is cleaned up next, and says why it is the one. */
 function cleanNext(context: CommandContext): void {
   const { session, say } = context;
@@ -35,7 +28,7 @@ function cleanNext(context: CommandContext): void {
     return;
   }
   goToFrame(context, next.frame);
-  say(`Next to clean: ${drawingName(session.shot.drawings[next.drawing])}, ${STEP_WORDS[next.step]}.`);
+  say(`Next to clean: ${drawingName(session.shot.drawings[next.drawing])}, ${cleanStepInWords(next.step)}.`);
 }
 
 export const guideCommands: Command[] = [

@@ -5,13 +5,14 @@ import { mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { type Drawing, type Layer, newId, paletteAt } from '../../core/shot/index.ts';
 import { panBy, viewMatrix } from '../desk/view.ts';
+import { inView } from '../frame/view.ts';
 import { doubtsInHand, faultsInHand, listInSight } from '../paint/looked-at.ts';
 import { leftInWords } from '../session/paint-desk.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
 
-const painting = () => location.pathname.endsWith('/paint');
+const painting = () => inView('paint');
 const MARGIN = 60;
 
 function drawingInHand(context: CommandContext): { layer: Layer; drawing: Drawing } | null {

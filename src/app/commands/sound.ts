@@ -23,6 +23,7 @@ import {
   trimEnd,
   trimStart,
 } from '../../core/sound/index.ts';
+import { inView } from '../frame/view.ts';
 import { clipboard } from '../session/clipboard.ts';
 import type { SoundCard } from '../session/slices/sound.ts';
 import { framesOf, HEAD } from '../sound/timeline.ts';
@@ -140,7 +141,7 @@ function nextClip(by: 1 | -1) {
 
 const SCRUBS = [1, 2, 3, 4, 6];
 
-const inSound = () => location.pathname.endsWith('/sound');
+const inSound = () => inView('sound');
 
 /** Zooms the view along time about the present frame. */
 export function zoomSound({ session, view }: Open, by: number): void {

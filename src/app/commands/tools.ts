@@ -4,6 +4,8 @@ import { dropCurve, keepCurve } from '../desk/curve-in-hand.ts';
 import { TOOLS, toolOf } from '../desk/tools/index.ts';
 import type { Tool } from '../desk/tools/tool.ts';
 import { dropWarp, keepWarp } from '../desk/warping.ts';
+import { inView } from '../frame/view.ts';
+import { VIEWS } from '../frame/views.ts';
 import { allBrushes, ownBrushes } from '../session/brushes.ts';
 import type { DeskCard } from '../session/slices/paper.ts';
 import type { ToolId } from '../session/tool-settings.ts';
@@ -13,14 +15,13 @@ import type { Command, CommandContext } from './register.ts';
 const PAINT_KEYS = {
   group: 'Paint',
   borrowsKeys: 'paint',
-  when: () => location.pathname.endsWith('/paint'),
+  when: () => inView('paint'),
 } as const;
 
 function takeTool(tool: ToolId) {
   return ({ view, go }: CommandContext) => {
     view.setState({ tool });
-    const path = location.pathname.split('/').at(-1);
-    if (path !== 'desk' && path !== 'paint') go(tool === 'pour' ? 'paint' : 'desk');
+    if (!VIEWS.some(({ path, hasPaper }) => hasPaper && inView(path))) go(tool === 'pour' ? 'paint' : 'desk');
   };
 }
 

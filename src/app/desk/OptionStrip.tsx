@@ -1,6 +1,5 @@
 import FlipHorizontal from 'lucide-react/icons/flip-horizontal-2';
 import Maximize from 'lucide-react/icons/maximize';
-import { Suspense } from 'react';
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { useView } from '../session/open-shot.ts';
@@ -20,9 +19,7 @@ export function OptionStrip() {
     <div className="flex h-[34px] shrink-0 items-center gap-4 border-b border-rule bg-panel px-3 text-sm">
       <span className="font-semibold">{name}</span>
       <div className="flex min-w-0 flex-1 items-center gap-1.5 overflow-x-auto [scrollbar-width:none] min-[1180px]:gap-4">
-        <Suspense fallback={null}>
-          <Strip />
-        </Suspense>
+        <Strip />
       </div>
       <div className="flex shrink-0 items-center gap-1">
         <output aria-label="How the paper lies" className="whitespace-nowrap tabular">

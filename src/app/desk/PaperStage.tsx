@@ -1,6 +1,7 @@
-import { Suspense, useEffect, useRef } from 'react';
-import { PairsTable } from '../between/PairsTable.tsx';
+import { useEffect, useRef } from 'react';
+import { useStore } from 'zustand';
 import { say } from '../frame/saying.ts';
+import { later } from '../parts/later.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { DeskCards } from './cards/DeskCards.tsx';
 import { GuidesOverlay } from './GuidesOverlay.tsx';
@@ -10,11 +11,14 @@ import { PlaceBox } from './PlaceBox.tsx';
 import { PaperDesk } from './paper-desk.ts';
 import { TOOLS, toolOf } from './tools/index.ts';
 
+const PairsTable = later(async () => ({ default: (await import('../between/PairsTable.tsx')).PairsTable }));
+
 /** The paper on its surround. React only lends the elements; the drawing itself is in `paper-desk`. */
 export function PaperStage() {
   const open = useOpenShot();
   const tool = useView((state) => state.tool);
   const blank = useShot((shot) => Object.keys(shot.drawings).length === 0);
+  const proposed = useStore(open.betweens.state, ({ proposal }) => proposal !== null);
   const stage = useRef<HTMLDivElement>(null);
   const paper = useRef<HTMLCanvasElement>(null);
   const live = useRef<HTMLCanvasElement>(null);
@@ -64,12 +68,12 @@ export function PaperStage() {
         />
       </div>
       <GuidesOverlay />
-      <Suspense fallback={null}>{TOOLS.map(({ id, overlay: Overlay }) => Overlay && <Overlay key={id} />)}</Suspense>
+      {TOOLS.map(({ id, overlay: Overlay }) => Overlay && <Overlay key={id} />)}
       <HeadsLadder />
       <PlaceBox />
       <MouthBox />
       <DeskCards />
-      <PairsTable />
+      {proposed && <PairsTable />}
     </div>
   );
 }

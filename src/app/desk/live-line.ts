@@ -2,7 +2,7 @@
 
 import { isPlain, LineSampler, outlineOf, reachOf, SAMPLE_SIZE } from '../../core/ink/index.ts';
 import { InkRaster, type Painter, type Run } from '../../core/picture/index.ts';
-import { IDENTITY, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
+import { type Box, emptyBox, IDENTITY, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
 import type { Brush } from '../../core/shot/index.ts';
 
 /** How a line under the pen looks. */
@@ -18,27 +18,18 @@ export interface LineLook {
 /** Screen pixels around what is painted, so that soft edges are in. */
 const MARGIN = 3;
 
-interface Box {
-  left: number;
-  top: number;
-  right: number;
-  bottom: number;
-}
-
-const emptyBox = (): Box => ({ left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
-
 function include(box: Box, x: number, y: number, grow: number): void {
-  box.left = Math.min(box.left, x - grow);
-  box.top = Math.min(box.top, y - grow);
-  box.right = Math.max(box.right, x + grow);
-  box.bottom = Math.max(box.bottom, y + grow);
+  box.minX = Math.min(box.minX, x - grow);
+  box.minY = Math.min(box.minY, y - grow);
+  box.maxX = Math.max(box.maxX, x + grow);
+  box.maxY = Math.max(box.maxY, y + grow);
 }
 
 const united = (a: Box, b: Box): Box => ({
-  left: Math.min(a.left, b.left),
-  top: Math.min(a.top, b.top),
-  right: Math.max(a.right, b.right),
-  bottom: Math.max(a.bottom, b.bottom),
+  minX: Math.min(a.minX, b.minX),
+  minY: Math.min(a.minY, b.minY),
+  maxX: Math.max(a.maxX, b.maxX),
+  maxY: Math.max(a.maxY, b.maxY),
 });
 
 export class LiveLine {
@@ -59,8 +50,8 @@ export class LiveLine {
   clear(): void {
     const context = this.canvas.getContext('2d')!;
     context.setTransform(1, 0, 0, 1, 0, 0);
-    for (const { left, top, right, bottom } of this.touched)
-      if (right > left) context.clearRect(left, top, right - left, bottom - top);
+    for (const { minX, minY, maxX, maxY } of this.touched)
+      if (maxX > minX) context.clearRect(minX, minY, maxX - minX, maxY - minY);
     this.touched = [];
     this.loose = [];
     this.sampler = null;
@@ -107,20 +98,20 @@ export class LiveLine {
       include(box, x, y, grow);
     }
     return {
-      left: Math.floor(box.left),
-      top: Math.floor(box.top),
-      right: Math.ceil(box.right),
-      bottom: Math.ceil(box.bottom),
+      minX: Math.floor(box.minX),
+      minY: Math.floor(box.minY),
+      maxX: Math.ceil(box.maxX),
+      maxY: Math.ceil(box.maxY),
     };
   }
 
   /** The line may cross a box earlier on too, and so may its images: every run of samples near the box is painted. */
   private repaint(box: Box, samples: Float32Array, maps: Matrix[], look: LineLook, view: Matrix): void {
     const context = this.canvas.getContext('2d')!;
-    const x = Math.max(0, box.left);
-    const y = Math.max(0, box.top);
-    const width = Math.min(this.canvas.width, box.right) - x;
-    const height = Math.min(this.canvas.height, box.bottom) - y;
+    const x = Math.max(0, box.minX);
+    const y = Math.max(0, box.minY);
+    const width = Math.min(this.canvas.width, box.maxX) - x;
+    const height = Math.min(this.canvas.height, box.maxY) - y;
     if (width <= 0 || height <= 0) return;
     context.save();
     context.setTransform(1, 0, 0, 1, 0, 0);
@@ -155,7 +146,7 @@ export class LiveLine {
       const [px, py] = mapPoint(map, samples[i * SAMPLE_SIZE], samples[i * SAMPLE_SIZE + 1]);
       const x = view[0] * px + view[2] * py + view[4];
       const y = view[1] * px + view[3] * py + view[5];
-      return x > box.left - grow && x < box.right + grow && y > box.top - grow && y < box.bottom + grow;
+      return x > box.minX - grow && x < box.maxX + grow && y > box.minY - grow && y < box.maxY + grow;
     };
     const runs: Run[] = [];
     for (let i = 0; i < n; i++) {

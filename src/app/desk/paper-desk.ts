@@ -1,23 +1,23 @@
 /**
- * The paper under the hand: turns pen, touch, mouse and wheel into gestures of the tool in hand and into moves of the
- * view. Plain browser events, nothing awaited and no React between pen and ink.
+ * The paper under the hand: what the sensors tell becomes gestures of the tool in hand and moves of the view; what the shot
+ * and the view become is shown. Plain browser events, nothing awaited and no React between pen and ink.
  */
 
-import { handPressure, type PenSample, pressureOf } from '../../core/ink/index.ts';
-import { inverse, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
+import { after, inverse, type Matrix, mapPoint, scaleOf, scaling } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
-import { hand } from '../session/hand.ts';
 import type { OpenShot } from '../session/open-shot.ts';
-import type { ViewState } from '../session/view-state.ts';
 import { dropCurve } from './curve-in-hand.ts';
 import { draftOf } from './draft.ts';
+import { GestureRouter } from './gesture-router.ts';
 import { type LineLook, LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
+import { showRing, showString } from './pen-marks.ts';
+import { type Finger, Pinch } from './sensors/pinch.ts';
+import { PointerSensor } from './sensors/pointer-sensor.ts';
 import { toolOf } from './tools/index.ts';
-import { move } from './tools/move.ts';
-import type { Gesture, ToolDesk } from './tools/tool.ts';
-import { keepUnder, panBy, settled, turnAbout, viewMatrix, zoomAbout } from './view.ts';
+import type { ToolDesk } from './tools/tool.ts';
+import { panBy, settled, viewMatrix, zoomAbout } from './view.ts';
 import { dropWarp, warpedNow } from './warping.ts';
 
 export interface PaperElements {
@@ -29,14 +29,6 @@ export interface PaperElements {
   string: SVGLineElement;
 }
 
-interface Finger {
-  x: number;
-  y: number;
-}
-
-/** A turn by fingers smaller than this is meant as none (radians). */
-const TURN_SLACK = 0.12;
-const RADIANS = Math.PI / 180;
 const QUIET_MS = 350;
 
 export class PaperDesk {
@@ -48,14 +40,9 @@ export class PaperDesk {
   private room = { width: 800, height: 500 };
   private dpr = 1;
   private matrix: Matrix = [1, 0, 0, 1, 0, 0];
-  private gesture: Gesture | null = null;
-  private pointer = -1;
-  private downAt = 0;
-  /** The gesture under way is a finger's. */
-  private byFinger = false;
-  private penSeen = false;
-  private fingers = new Map<number, Finger>();
-  private pinch: { view: ViewState['paper']; a: Finger; b: Finger; turning: boolean } | null = null;
+  private readonly gestures: GestureRouter;
+  private readonly sensor: PointerSensor;
+  private pinch: Pinch | null = null;
   private cleanUps: (() => void)[] = [];
   private quiet: ReturnType<typeof setTimeout> | undefined;
 
@@ -68,13 +55,26 @@ export class PaperDesk {
     const sizes = new ResizeObserver(() => this.resize());
     sizes.observe(el.stage);
     this.cleanUps.push(() => sizes.disconnect());
-    this.listen();
+    this.gestures = new GestureRouter(open, (shift, device) => this.toolDesk(shift, device));
+    this.sensor = new PointerSensor(el.stage, {
+      toPlace: (x, y) => mapPoint(inverse(this.matrix), x * this.dpr, y * this.dpr),
+      down: (sample, down) => this.gestures.down(sample, down),
+      move: (samples, screen, shift) => this.gestures.move(samples, screen, shift),
+      up: () => {
+        this.gestures.up();
+        this.whenQuiet();
+      },
+      cancel: () => this.gestures.cancel(),
+      hover: (screen) => this.showRing(screen),
+      pinch: (fingers) => this.pinched(fingers),
+      wheel: (event, screen) => this.wheel(event, screen),
+    });
     this.follow();
     this.resize();
   }
 
   close(): void {
-    this.gesture?.cancel();
+    this.sensor.close();
     clearTimeout(this.quiet);
     for (const clean of this.cleanUps) clean();
     this.pictures.close();
@@ -118,6 +118,7 @@ export class PaperDesk {
           this.refresh();
         }
         if (now.tool !== before.tool || now.tools !== before.tools) this.showRing(null);
+        if (now.tool !== before.tool) void toolOf(now.tool).prepare?.();
         // What was begun on one drawing, or with one tool, is not carried on to another.
         const elsewhere = now.frame !== before.frame || now.layerId !== before.layerId;
         if (elsewhere || (now.tool !== before.tool && now.tool !== 'move')) {
@@ -159,7 +160,7 @@ export class PaperDesk {
     this.quiet = setTimeout(() => {
       const { shot } = this.open.session;
       this.prepareTool();
-      this.open.player.prepareQuietly(() => this.gesture === null && this.open.session.shot === shot);
+      this.open.player.prepareQuietly(() => !this.gestures.busy && this.open.session.shot === shot);
     }, QUIET_MS);
   }
 
@@ -201,29 +202,6 @@ export class PaperDesk {
     this.refresh();
   }
 
-  private at(event: { clientX: number; clientY: number }): { x: number; y: number } {
-    const box = this.el.stage.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
-  }
-
-  private sample(event: PointerEvent): PenSample {
-    const { x, y } = this.at(event);
-    const [px, py] = mapPoint(inverse(this.matrix), x * this.dpr, y * this.dpr);
-    return {
-      x: px,
-      y: py,
-      pressure: this.pressure(event),
-      tiltX: (event.tiltX || 0) * RADIANS,
-      tiltY: (event.tiltY || 0) * RADIANS,
-      time: Math.max(0, (event.timeStamp - this.downAt) / 1000),
-    };
-  }
-
-  private pressure({ pointerType, pressure }: PointerEvent): number {
-    const reported = pressureOf(pointerType, pressure);
-    return pointerType === 'pen' ? handPressure(hand.get(), reported) : reported;
-  }
-
   private toolDesk(shift: boolean, device: string): ToolDesk {
     const desk = this;
     return {
@@ -251,169 +229,29 @@ export class PaperDesk {
         desk.pictures.showDraft(draft && draftOf(was, draft));
       },
       showString(from, to) {
-        desk.showString(from, to);
+        showString(desk.el.string, from, to, after(desk.matrix, scaling(1 / desk.dpr)));
       },
     };
   }
 
-  private listen(): void {
-    const { stage } = this.el;
-    const on = <K extends keyof HTMLElementEventMap>(
-      name: K,
-      run: (event: HTMLElementEventMap[K]) => void,
-      options?: AddEventListenerOptions,
-    ) => {
-      stage.addEventListener(name, run, options);
-      this.cleanUps.push(() => stage.removeEventListener(name, run, options));
-    };
-    on('pointerdown', (event) => this.down(event));
-    on('pointermove', (event) => this.moved(event));
-    on('pointerup', (event) => this.lifted(event));
-    on('pointercancel', (event) => this.lost(event));
-    on('lostpointercapture', (event) => this.lifted(event));
-    on('pointerleave', () => this.showRing(null));
-    on('wheel', (event) => this.wheel(event), { passive: false });
-    on('contextmenu', (event) => event.preventDefault());
+  private pinched(fingers: [Finger, Finger] | null): void {
+    const { view } = this.open;
+    if (!fingers) this.pinch = null;
+    else if (this.pinch) view.setState({ paper: this.pinch.viewAt(fingers) });
+    else this.pinch = new Pinch(view.getState().paper, this.room, fingers);
   }
 
-  private down(event: PointerEvent): void {
-    if (event.pointerType === 'touch') {
-      // While a pen or the mouse draws, what touches the glass is the hand that rests there.
-      if (this.gesture && !this.byFinger) return;
-      this.fingers.set(event.pointerId, this.at(event));
-      if (this.fingers.size === 2) {
-        this.gesture?.cancel();
-        this.gesture = null;
-        const [a, b] = [...this.fingers.values()];
-        this.pinch = { view: this.open.view.getState().paper, a, b, turning: false };
-        return;
-      }
-      if (this.fingers.size > 2) return;
-    }
-    if (event.pointerType === 'pen') {
-      this.penSeen = true;
-      // Fingers that rest there already neither draw nor move the paper from now on.
-      this.fingers.clear();
-      this.pinch = null;
-      if (this.byFinger) this.gesture?.cancel();
-      if (this.byFinger) this.gesture = null;
-    }
-    if (this.gesture) return;
-    this.byFinger = event.pointerType === 'touch';
-    this.open.player.stop();
-    // A hand resting on the glass must not draw once a pen is in use; the middle button moves the paper.
-    const moves = event.button === 1 || (event.pointerType === 'touch' && this.penSeen);
-    if (event.button !== 0 && !moves && event.button !== 5) return;
-    event.preventDefault();
-    (document.activeElement as HTMLElement | null)?.blur();
-    this.downAt = event.timeStamp;
-    this.pointer = event.pointerId;
-    try {
-      this.el.stage.setPointerCapture(event.pointerId);
-    } catch {
-      // A pointer that is gone already cannot be captured; its events still arrive.
-    }
-    const state = this.open.view.getState();
-    // The other end of a pen is its eraser.
-    const tool = moves ? move : toolOf(event.button === 5 ? 'eraser' : state.tool);
-    this.gesture = tool.down(this.toolDesk(event.shiftKey, event.pointerType), this.sample(event), this.at(event));
-  }
-
-  private moved(event: PointerEvent): void {
-    if (event.pointerType === 'touch' && this.fingers.has(event.pointerId)) {
-      this.fingers.set(event.pointerId, this.at(event));
-      if (this.pinch) {
-        this.pinched();
-        return;
-      }
-    }
-    this.showRing(event);
-    if (!this.gesture || event.pointerId !== this.pointer) return;
-    const coalesced = event.getCoalescedEvents?.() ?? [];
-    const samples = (coalesced.length > 0 ? coalesced : [event]).map((each) => this.sample(each));
-    this.gesture.move(samples, this.at(event), event.shiftKey);
-  }
-
-  private lifted(event: PointerEvent): void {
-    this.fingers.delete(event.pointerId);
-    if (this.fingers.size < 2) this.pinch = null;
-    if (event.pointerId !== this.pointer) return;
-    this.pointer = -1;
-    const gesture = this.gesture;
-    this.gesture = null;
-    gesture?.up();
-    this.whenQuiet();
-  }
-
-  /** The system took the pen away in mid-line: what was drawn is kept. */
-  private lost(event: PointerEvent): void {
-    if (event.pointerType === 'touch') {
-      this.fingers.delete(event.pointerId);
-      this.pinch = null;
-      if (event.pointerId === this.pointer) {
-        this.gesture?.cancel();
-        this.gesture = null;
-        this.pointer = -1;
-      }
-      return;
-    }
-    this.lifted(event);
-  }
-
-  /** Two fingers move, zoom and turn the paper together. */
-  private pinched(): void {
-    const { pinch } = this;
-    const [a, b] = [...this.fingers.values()];
-    if (!pinch || !a || !b) return;
-    const middle = (p: Finger, q: Finger) => ({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 });
-    const before = middle(pinch.a, pinch.b);
-    const now = middle(a, b);
-    const factor =
-      Math.hypot(b.x - a.x, b.y - a.y) / Math.max(1, Math.hypot(pinch.b.x - pinch.a.x, pinch.b.y - pinch.a.y));
-    const angle = Math.atan2(b.y - a.y, b.x - a.x) - Math.atan2(pinch.b.y - pinch.a.y, pinch.b.x - pinch.a.x);
-    const turned = Math.atan2(Math.sin(angle), Math.cos(angle));
-    if (Math.abs(turned) > TURN_SLACK) pinch.turning = true;
-    let view = zoomAbout(pinch.view, factor, before, this.room);
-    if (pinch.turning) view = turnAbout(view, turned, before, this.room);
-    this.open.view.setState({ paper: keepUnder(view, view, before, now, this.room) });
-  }
-
-  private wheel(event: WheelEvent): void {
-    event.preventDefault();
+  private wheel(event: WheelEvent, at: { x: number; y: number }): void {
     const { view } = this.open;
     const { paper } = view.getState();
     if (event.ctrlKey || !event.shiftKey) {
       const unit = event.deltaMode === 1 ? 20 : 1;
-      view.setState({ paper: zoomAbout(paper, Math.exp(-event.deltaY * unit * 0.0016), this.at(event), this.room) });
+      view.setState({ paper: zoomAbout(paper, Math.exp(-event.deltaY * unit * 0.0016), at, this.room) });
     } else view.setState({ paper: panBy(paper, -event.deltaX - event.deltaY, 0, this.room) });
   }
 
-  private showString(from: { x: number; y: number } | null, to: { x: number; y: number }): void {
-    const { string } = this.el;
-    string.style.display = from ? '' : 'none';
-    if (!from) return;
-    const set = (name: string, { x, y }: { x: number; y: number }) => {
-      const [sx, sy] = mapPoint(this.matrix, x, y);
-      string.setAttribute(`x${name}`, String(sx / this.dpr));
-      string.setAttribute(`y${name}`, String(sy / this.dpr));
-    };
-    set('1', from);
-    set('2', to);
-  }
-
-  private showRing(event: PointerEvent | null): void {
-    const { ring } = this.el;
-    const radius =
-      event && event.pointerType !== 'touch' ? (toolOf(this.open.view.getState().tool).ring?.(this.open) ?? 0) : 0;
-    const size = radius * 2 * (scaleOf(this.matrix) / this.dpr);
-    if (!event || size < 4) {
-      ring.style.opacity = '0';
-      return;
-    }
-    const { x, y } = this.at(event);
-    ring.style.opacity = '1';
-    ring.style.width = `${size}px`;
-    ring.style.height = `${size}px`;
-    ring.style.transform = `translate(${x - size / 2}px, ${y - size / 2}px)`;
+  private showRing(at: { x: number; y: number } | null): void {
+    const radius = toolOf(this.open.view.getState().tool).ring?.(this.open) ?? 0;
+    showRing(this.el.ring, at, radius * 2 * (scaleOf(this.matrix) / this.dpr));
   }
 }

@@ -6,7 +6,6 @@ import { HexColorInput, HexColorPicker } from 'react-colorful';
 import {
   ExportOptions,
   FORMATS,
-  type FormatId,
   formatOf,
   gifFrames,
   gifRuns,
@@ -27,8 +26,6 @@ interface ExportPanelProps {
   onWrite(): void;
   onStop(): void;
 }
-
-const WRITES: Record<FormatId, string> = { gif: 'the GIF', png: 'the pictures', wav: 'the sound', sheet: 'the sheet' };
 
 function Group({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -282,7 +279,7 @@ export function ExportPanel({ options, part, onChoose, onWrite, onStop }: Export
         )}
         {part === null ? (
           <Button look="main" className="!h-9" icon={<Download size={16} />} disabled={wrong !== ''} onClick={onWrite}>
-            Write {WRITES[options.format]}
+            Write {formatOf(options.format).thing}
           </Button>
         ) : (
           <div className="flex items-center gap-2">

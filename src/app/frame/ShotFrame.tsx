@@ -1,4 +1,4 @@
-import { type ComponentType, lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { ShotElsewhere } from '../../store/index.ts';
 import { CommandsContext, type SmallWindow } from '../commands/context.ts';
@@ -10,21 +10,15 @@ import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { sentence } from '../parts/files.ts';
+import { loadTheRest } from '../parts/later.tsx';
 import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.ts';
 import type { Opening } from '../session/shot-session.ts';
 import { Boundary } from './Boundary.tsx';
 import { LeavingWindow } from './LeavingWindow.tsx';
 import { Notices } from './Notices.tsx';
+import { SmallWindows } from './SmallWindows.tsx';
 import { say } from './saying.ts';
 import { TopBar } from './TopBar.tsx';
-
-/** The windows over the desk, each loaded when it is first opened. */
-const SMALL_WINDOWS: Record<NonNullable<SmallWindow>, ComponentType<{ onClose(): void }>> = {
-  keys: lazy(() => import('./KeysWindow.tsx')),
-  commands: lazy(() => import('./CommandsWindow.tsx')),
-  shot: lazy(() => import('./ShotWindow.tsx')),
-  length: lazy(() => import('./LengthWindow.tsx')),
-};
 
 /** Opens the shot of the address and holds it for the views inside. */
 export function ShotFrame() {
@@ -104,7 +98,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
     [open, id, navigate],
   );
   useKeyboard(commands);
-  const Small = small && SMALL_WINDOWS[small];
+  useEffect(loadTheRest, []);
   return (
     <CommandsContext.Provider value={commands}>
       <div className="flex h-full flex-col">
@@ -117,11 +111,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
         </main>
       </div>
       <LeavingWindow />
-      {Small && (
-        <Suspense fallback={null}>
-          <Small onClose={() => setSmall(null)} />
-        </Suspense>
-      )}
+      <SmallWindows name={small} onClose={() => setSmall(null)} />
     </CommandsContext.Provider>
   );
 }

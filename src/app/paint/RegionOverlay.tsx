@@ -7,6 +7,7 @@ import { type Area, type Drawing, paletteAt } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
 import { pathOf } from '../desk/line-path.ts';
 import { viewMatrix } from '../desk/view.ts';
+import { inView } from '../frame/view.ts';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { lookedAt } from './looked-at.ts';
 
@@ -114,7 +115,7 @@ export function RegionOverlay() {
   const proposed = useProposal(drawing);
   const colours = useShot((shot) => paletteAt(shot, frame));
   useStore(open.paints.state);
-  const painting = location.pathname.endsWith('/paint');
+  const painting = inView('paint');
   // What is to be looked at changes with any drawing; elsewhere a line drawn is nothing to these marks.
   useShot((shot) => (painting ? shot.drawings : null));
   const card = useView((state) => state.paintCard);

@@ -1,14 +1,26 @@
-import { type PointerEvent, useEffect, useMemo, useRef } from 'react';
-import { allOf, boxOf, erase, makeStroke, PenLine, pressureOf } from '../../core/ink/index.ts';
+import { useEffect, useMemo, useRef } from 'react';
+import { allOf, boxOf, erase, makeStroke, PenLine, type PenSample } from '../../core/ink/index.ts';
 import { chartDrawing, chartDrawingToDrawOn, chartOf } from '../../core/mouths/index.ts';
 import { Painter } from '../../core/picture/index.ts';
-import { after, type Box, inverse, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
+import { type Box, inverse, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
 import { colourMap, type Mouth, type MouthChart, newSeed, type Palette, type Shot } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import { LiveLine } from '../desk/live-line.ts';
+import type { PointerDown } from '../desk/sensors/pointer-sensor.ts';
+import { usePointerSensor } from '../desk/sensors/use-pointer-sensor.ts';
 import { colourInHand } from '../desk/tools/colour.ts';
 import { steadyingOf } from '../session/line-settings.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+
+/** A line, or a wipe of the eraser, while the hand makes it. */
+interface LineOnPad {
+  pen: PenLine;
+  seed: number;
+  show: LiveLine;
+  /** Where the pen went: x, y pairs in paper pixels. */
+  path: number[];
+  erases: boolean;
+}
 
 const painter = new Painter(canvasTools(() => null));
 const HEIGHT = 150;
@@ -52,7 +64,7 @@ export function MouthPad({
   const under = useShot((shot) => (kind === 'rest' ? null : chartDrawing(shot, chart, 'rest')));
   const paper = useRef<HTMLCanvasElement>(null);
   const live = useRef<HTMLCanvasElement>(null);
-  const line = useRef<{ pen: PenLine; seed: number; began: number; show: LiveLine; path: number[] } | null>(null);
+  const line = useRef<LineOnPad | null>(null);
   const dpr = devicePixelRatio || 1;
   // The pad keeps its scale while one draws: it is measured anew only for another chart or mouth.
   // biome-ignore lint/correctness/useExhaustiveDependencies: `kind` stands for when to measure
@@ -91,54 +103,39 @@ export function MouthPad({
     over.height = target.height;
   }, [drawing, under, matrix, width, dpr, palette, chart.base]);
 
-  const samples = (event: PointerEvent) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const back = inverse(after(matrix, [1 / dpr, 0, 0, 1 / dpr, 0, 0]));
-    const all = event.nativeEvent.getCoalescedEvents?.() ?? [];
-    return (all.length > 0 ? all : [event.nativeEvent]).map((each) => {
-      const [x, y] = mapPoint(back, each.clientX - box.left, each.clientY - box.top);
-      return {
-        x,
-        y,
-        pressure: pressureOf(each.pointerType, each.pressure),
-        tiltX: (each.tiltX * Math.PI) / 180,
-        tiltY: (each.tiltY * Math.PI) / 180,
-        time: Math.max(0, (each.timeStamp - (line.current?.began ?? each.timeStamp)) / 1000),
-      };
-    });
-  };
   const kindOfLine = tool === 'pen' || tool === 'brush' ? tool : 'pencil';
-  const look = () => {
-    const { brush } = view.getState().tools[kindOfLine];
-    return { brush, colour: tool === 'eraser' ? '#a3a19b' : colourInHand({ session, view }), seed: line.current!.seed };
-  };
-  const down = (event: PointerEvent<HTMLCanvasElement>) => {
-    if (event.button !== 0) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    const settings = view.getState().tools[kindOfLine];
-    line.current = {
-      pen: new PenLine(steadyingOf(settings), scaleOf(matrix) / dpr),
-      seed: newSeed(),
-      began: event.timeStamp,
-      show: new LiveLine(live.current!, painter),
-      path: [],
-    };
-    add(samples(event));
-  };
-  const add = (points: ReturnType<typeof samples>) => {
+  const toPlace = (x: number, y: number) => mapPoint(inverse(matrix), x * dpr, y * dpr);
+  const add = (points: PenSample[]) => {
     const now = line.current!;
     for (const point of points) {
       now.pen.add(point);
       now.path.push(point.x, point.y);
     }
-    if (tool !== 'eraser') now.show.show(now.pen.points(), look(), matrix);
+    if (now.erases) return;
+    const { brush } = view.getState().tools[kindOfLine];
+    now.show.show(now.pen.points(), { brush, colour: colourInHand({ session, view }), seed: now.seed }, matrix);
+  };
+  const down = (sample: PenSample, { eraser }: PointerDown) => {
+    const settings = view.getState().tools[kindOfLine];
+    line.current = {
+      pen: new PenLine(steadyingOf(settings), scaleOf(matrix) / dpr),
+      seed: newSeed(),
+      show: new LiveLine(live.current!, painter),
+      path: [],
+      erases: eraser || tool === 'eraser',
+    };
+    add([sample]);
+    return true;
+  };
+  const cancel = () => {
+    line.current?.show.clear();
+    line.current = null;
   };
   const up = () => {
     const now = line.current;
-    line.current = null;
+    cancel();
     if (!now) return;
-    now.show.clear();
-    if (tool === 'eraser') {
+    if (now.erases) {
       const radius = view.getState().tools.eraser.width / 2 / (scaleOf(matrix) / dpr);
       session.change('erase on the mouth', (shot) => {
         const mine = chartDrawing(shot, chartOf(shot, chart.id), kind);
@@ -153,6 +150,7 @@ export function MouthPad({
       chartDrawingToDrawOn(shot, chartOf(shot, chart.id), kind).ink.push(stroke);
     });
   };
+  usePointerSensor(live, { toPlace, down, move: add, up, cancel });
   return (
     <div className="relative overflow-hidden rounded border border-rule" style={{ width, height: HEIGHT }}>
       <canvas ref={paper} className="absolute inset-0" style={{ width, height: HEIGHT }} />
@@ -162,10 +160,6 @@ export function MouthPad({
         aria-label={`Pad of the mouth ${kind}`}
         className="absolute inset-0 cursor-crosshair touch-none"
         style={{ width, height: HEIGHT }}
-        onPointerDown={down}
-        onPointerMove={(event) => line.current && add(samples(event))}
-        onPointerUp={up}
-        onPointerCancel={up}
       />
     </div>
   );

@@ -1,5 +1,8 @@
-import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import type { PenSample } from '../../core/ink/index.ts';
 import type { CellRef } from '../../core/shot/index.ts';
+import type { PointerDown } from '../desk/sensors/pointer-sensor.ts';
+import { usePointerSensor } from '../desk/sensors/use-pointer-sensor.ts';
 import { useOpenShot, usePictureRestarts } from '../session/open-shot.ts';
 
 /** A place on the picture, as shares of its width and height. */
@@ -33,7 +36,8 @@ export function TrayPicture(props: TrayPictureProps) {
   const [drawn, setDrawn] = useState<OnPicture[]>([]);
   /** The same at once: what is shown follows a moment later. */
   const path = useRef<OnPicture[]>([]);
-  const held = useRef<{ x: number; y: number; left: number; top: number } | null>(null);
+  const picture = useRef<HTMLDivElement>(null);
+  const held = useRef<{ x: number; y: number; left: number; top: number; draws: boolean } | null>(null);
   const [wide, high] = [Math.round(width * zoom), Math.round(height * zoom)];
   // biome-ignore lint/correctness/useExhaustiveDependencies: `version` stands for what is in the cell
   useEffect(() => {
@@ -56,40 +60,41 @@ export function TrayPicture(props: TrayPictureProps) {
       here = false;
     };
   }, [session, restarts, version, frame, wide, high]);
-  const place = (event: PointerEvent): OnPicture => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const x = (event.clientX - box.left) / box.width;
-    return { x: mirrored ? 1 - x : x, y: (event.clientY - box.top) / box.height };
-  };
-  const down = (event: PointerEvent) => {
-    event.currentTarget.setPointerCapture(event.pointerId);
+  /** Shares of the picture; where the pen may draw, lines are drawn in them. */
+  const toPlace = (x: number, y: number) => [mirrored ? 1 - x / wide : x / wide, y / high] as const;
+  const down = ({ x, y }: PenSample, { screen, moves }: PointerDown) => {
     const { scrollLeft: left, scrollTop: top } = scroller.current!;
-    held.current = { x: event.clientX, y: event.clientY, left, top };
-    path.current = onLine ? [place(event)] : [];
+    held.current = { ...screen, left, top, draws: onLine !== null && !moves };
+    path.current = held.current.draws ? [{ x, y }] : [];
     setDrawn(path.current);
+    return true;
   };
-  const move = (event: PointerEvent) => {
-    if (!held.current) return;
-    const at = place(event);
-    if (onLine) {
-      path.current = [...path.current, at];
+  const move = (samples: PenSample[], screen: { x: number; y: number }) => {
+    const now = held.current!;
+    if (now.draws) {
+      path.current = [...path.current, ...samples.map(({ x, y }) => ({ x, y }))];
       setDrawn(path.current);
     } else {
-      scroller.current!.scrollLeft = held.current.left - (event.clientX - held.current.x);
-      scroller.current!.scrollTop = held.current.top - (event.clientY - held.current.y);
+      scroller.current!.scrollLeft = now.left - (screen.x - now.x);
+      scroller.current!.scrollTop = now.top - (screen.y - now.y);
     }
   };
-  const up = () => {
-    held.current = null;
-    if (onLine && path.current.length > 1) onLine(path.current);
+  const cancel = () => {
     path.current = [];
     setDrawn([]);
   };
+  const up = () => {
+    const drawnPath = path.current;
+    cancel();
+    if (drawnPath.length > 1) onLine?.(drawnPath);
+  };
+  usePointerSensor(picture, { toPlace, down, move, up, cancel });
   const pathOf = (points: number[]) =>
     points.reduce((out, value, i) => (i % 2 ? out : `${out}${i ? 'L' : 'M'}${value * 100} ${points[i + 1] * 100}`), '');
   return (
     <div ref={scroller} className="overflow-hidden rounded border border-rule bg-white" style={{ width, height }}>
       <div
+        ref={picture}
         className="relative touch-none"
         style={{
           width: wide,
@@ -98,10 +103,6 @@ export function TrayPicture(props: TrayPictureProps) {
           cursor: onLine ? 'crosshair' : 'grab',
         }}
         data-testid="tray-picture"
-        onPointerDown={down}
-        onPointerMove={move}
-        onPointerUp={up}
-        onPointerCancel={up}
       >
         <canvas ref={canvas} role="img" aria-label="Reference picture" className="absolute inset-0 h-full w-full" />
         <svg

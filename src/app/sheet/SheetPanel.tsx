@@ -7,16 +7,18 @@ import type { Purpose } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { addLayer } from '../commands/layers.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { later } from '../parts/later.tsx';
 import { Menu } from '../parts/Menu.tsx';
 import { TabNames } from '../parts/TabNames.tsx';
-import { PartsCard } from '../parts-tray/PartsCard.tsx';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import type { SheetCard } from '../session/slices/sheet.ts';
 import { LayerList } from './LayerList.tsx';
-import { NotesCard } from './NotesCard.tsx';
 import { SheetBody } from './SheetBody.tsx';
-import { TimingCard } from './TimingCard.tsx';
-import { TrayCard } from './TrayCard.tsx';
+
+const TimingCard = later(async () => ({ default: (await import('./TimingCard.tsx')).TimingCard }));
+const NotesCard = later(async () => ({ default: (await import('./NotesCard.tsx')).NotesCard }));
+const TrayCard = later(async () => ({ default: (await import('./TrayCard.tsx')).TrayCard }));
+const PartsCard = later(async () => ({ default: (await import('../parts-tray/PartsCard.tsx')).PartsCard }));
 
 const NEW_LAYERS: [string, Purpose][] = [
   ['Rough', 'rough'],

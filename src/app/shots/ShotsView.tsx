@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Plus from 'lucide-react/icons/plus';
-import { type DragEvent, lazy, Suspense, useEffect, useState } from 'react';
+import { type DragEvent, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useStore } from 'zustand';
 import { makeShot } from '../../core/shot/index.ts';
@@ -12,6 +12,7 @@ import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sizeInWords } from '../parts/files.ts';
+import { later } from '../parts/later.tsx';
 import { bringDemo, useDemo } from './demo.ts';
 import { IncomingCard } from './IncomingCard.tsx';
 import { incoming, openShotFiles } from './open-shot-file.ts';
@@ -19,7 +20,7 @@ import { RemovedShots } from './RemovedShots.tsx';
 import { ShotCard } from './ShotCard.tsx';
 import type { ShotForm } from './shot-form.ts';
 
-const NewShotWindow = lazy(() => import('./NewShotWindow.tsx'));
+const NewShotWindow = later(() => import('./NewShotWindow.tsx'));
 
 /** How much room all of it takes in this browser, drawings, files and undo together; nothing where the browser does not say. */
 function Room({ changed }: { changed: unknown }) {
@@ -130,11 +131,7 @@ export function ShotsView() {
         <RemovedShots rows={removed} />
         {shots && shots.length > 0 && <Room changed={rows} />}
       </div>
-      {making && (
-        <Suspense fallback={null}>
-          <NewShotWindow onMake={(form) => void make(form)} onClose={() => setMaking(false)} />
-        </Suspense>
-      )}
+      {making && <NewShotWindow onMake={(form) => void make(form)} onClose={() => setMaking(false)} />}
     </main>
   );
 }

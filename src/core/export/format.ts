@@ -27,7 +27,7 @@ export interface Pixels {
 /** Renders a frame (0-based) of the delivery. */
 export type RenderFrame = (frame: number) => Promise<Pixels>;
 
-export interface WriteJob {
+interface WriteJob {
   shot: Shot;
   options: DeliveryWishes;
   render: RenderFrame;
@@ -42,6 +42,8 @@ export interface WriteJob {
 export interface ExportFormat<Id extends string = string> {
   id: Id;
   name: string;
+  /** What is written, in a sentence: "the GIF". */
+  thing: string;
   extension: string;
   type: string;
   /** It holds pictures: their size and background matter. */

@@ -1,5 +1,5 @@
 export * from './delays.ts';
-export type { ExportFormat, Pixels, RenderFrame } from './format.ts';
+export type { Pixels, RenderFrame } from './format.ts';
 export * from './formats/index.ts';
 export * from './frames.ts';
 export * from './gif.ts';

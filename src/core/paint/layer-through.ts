@@ -121,9 +121,10 @@ export function paintThroughLayer(job: ThroughJob, progress: (share: number) => 
     const shapes = drawing.ink.map(shapeOfLine);
     const lineages = drawing.ink.map(({ lineage }) => lineage);
     if (drawing.source) {
+      let taken = 0;
       let map = maps[0]();
-      for (let i = 1; i < maps.length && leaks(map, drawing.paint); i++) map = maps[i]();
-      return { shapes, lineages, maps: [() => map], painted: coloursOn(map, drawing.paint, colours, 0, 0) };
+      while (taken + 1 < maps.length && leaks(map, drawing.paint)) map = maps[++taken]();
+      return { shapes, lineages, maps: [maps[taken]], painted: coloursOn(map, drawing.paint, colours, 0, 0) };
     }
     const hand = handOf(drawing);
     return {
@@ -148,11 +149,11 @@ function areasFor(
   { width, height, wishes }: ThroughJob,
   drawing: LinedPaint,
   hand: Area[],
-  { map: small, taken, regions: found }: { map: RegionMap; taken: number; regions: ThroughRegion[] },
+  { map: small, taken, regions: found }: { map: () => RegionMap; taken: number; regions: ThroughRegion[] },
   looks: Area[],
 ): CarriedPaint {
   const map = regionMap(drawing.ink, width, height, { ...wishes, gap: (wishes.gap ?? 0) + FARTHER[taken] });
-  const regions = onWholeMap(regionFacts(map), small, found);
+  const regions = onWholeMap(regionFacts(map), small(), found);
   const covered = hand.length > 0 ? regionPaint(map, hand).covered : new Float32Array(map.count + 1);
   const points = regionPoints(map);
   const paint: Area[] = [];

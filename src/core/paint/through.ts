@@ -2,7 +2,9 @@
  * Paint carried through a layer: from one or more painted drawings to all others, drawing by drawing outwards. A region takes
  * the colour that lay on the same side of its lines and at the same place of the figure, with how sure that is.
  */
+import { LRUCache } from 'lru-cache';
 import type { Shape } from '../between/index.ts';
+import { type PackedMap, packMap, unpackMap } from './packed-map.ts';
 import { regionFacts } from './region-facts.ts';
 import type { RegionMap } from './regions.ts';
 import {
@@ -93,17 +95,46 @@ function settled(
   return { share, count, sure };
 }
 
-function planeOf({ shapes, lineages }: ThroughDrawing, map: RegionMap): Plane {
-  return { shapes, lineages, map, facts: regionFacts(map) };
+/** Maps that lie open at once, and matched pairs of drawings that are remembered: what a long layer takes stays bounded. */
+const OPEN_MAPS = 6;
+const KEPT_PAIRS = 24;
+
+/** The planes of all drawings: their maps lie packed, those that are worked on open. */
+class Planes {
+  private readonly open = new LRUCache<PackedMap, RegionMap>({ max: OPEN_MAPS });
+
+  of({ shapes, lineages }: ThroughDrawing, map: RegionMap): Plane {
+    const { open } = this;
+    const packed = packMap(map);
+    open.set(packed, map);
+    return {
+      shapes,
+      lineages,
+      facts: regionFacts(map),
+      get map() {
+        let own = open.get(packed);
+        if (!own) {
+          own = unpackMap(packed);
+          open.set(packed, own);
+        }
+        return own;
+      },
+    };
+  }
 }
 
 /** A drawing's regions beside those of a neighbour: of its maps the first that does not leak, or the one that does least. */
-function planeBeside(drawing: ThroughDrawing, neighbour: Plane, matched: Matched): { plane: Plane; taken: number } {
+function planeBeside(
+  all: Planes,
+  drawing: ThroughDrawing,
+  neighbour: Plane,
+  matched: Matched,
+): { plane: Plane; taken: number } {
   let best: { plane: Plane; taken: number } | null = null;
   let least = Number.POSITIVE_INFINITY;
   for (const [taken, make] of drawing.maps.entries()) {
     const map = make();
-    const plane = planeOf(drawing, map);
+    const plane = all.of(drawing, map);
     const out = leaked(neighbour, plane, matched);
     if (out < least) [best, least] = [{ plane, taken }, out];
     if (out === 0) break;
@@ -115,7 +146,7 @@ function planeBeside(drawing: ThroughDrawing, neighbour: Plane, matched: Matched
 class Matches {
   private readonly drawings: ThroughDrawing[];
   private readonly size: number;
-  private readonly kept = new Map<number, Matched>();
+  private readonly kept = new LRUCache<number, Matched>({ max: KEPT_PAIRS });
 
   constructor(drawings: ThroughDrawing[], size: number) {
     this.drawings = drawings;
@@ -139,6 +170,7 @@ class Matches {
 
 /** What is known of the drawings so far. */
 interface Known {
+  all: Planes;
   matches: Matches;
   planes: (Plane | null)[];
   /** Which of its maps each has. */
@@ -159,7 +191,7 @@ function chained(first: KnownPair[], second: KnownPair[]): KnownPair[] {
 /** Carries colours outwards from one painted drawing, towards the others on one side. */
 function carry(
   drawings: ThroughDrawing[],
-  { matches, planes, taken, byHand }: Known,
+  { all, matches, planes, taken, byHand }: Known,
   from: number,
   step: 1 | -1,
   start: Colours,
@@ -176,7 +208,7 @@ function carry(
     chain = at - step === from ? believed(matched) : chained(chain, believed(matched));
     let plane = planes[at];
     if (!plane) {
-      const found = planeBeside(drawings[at], neighbour, matched);
+      const found = planeBeside(all, drawings[at], neighbour, matched);
       plane = planes[at] = found.plane;
       taken[at] = found.taken;
     }
@@ -213,12 +245,13 @@ export function paintThrough(
   count: number,
   size: number,
   progress: (share: number) => void = () => {},
-): { map: RegionMap; taken: number; regions: ThroughRegion[] }[] {
-  const planes = drawings.map((drawing) => (drawing.painted ? planeOf(drawing, drawing.maps[0]()) : null));
+): { map: () => RegionMap; taken: number; regions: ThroughRegion[] }[] {
+  const all = new Planes();
+  const planes = drawings.map((drawing) => (drawing.painted ? all.of(drawing, drawing.maps[0]()) : null));
   const painted = drawings.flatMap(({ painted: own }, at) => (own ? [at] : []));
   const byHand: (Int32Array | null)[] = drawings.map(() => null);
   const taken = new Int32Array(drawings.length);
-  const soFar: Known = { matches: new Matches(drawings, size), planes, taken, byHand };
+  const soFar: Known = { all, matches: new Matches(drawings, size), planes, taken, byHand };
   const heard: { from: number; part: boolean; colours: Map<number, Colours> }[] = [];
   const speaking = drawings.flatMap((drawing, at) => (drawing.painted || drawing.settled ? [at] : []));
   const steps = speaking.reduce((sum, from) => sum + reachOf(drawings, from), 0);
@@ -237,7 +270,10 @@ export function paintThrough(
   progress(1);
   return drawings.map((drawing, at) => {
     // Where no drawing is painted nothing was carried, and none was looked at.
-    const { map, facts } = planes[at] ?? planeOf(drawing, drawing.maps[0]());
+    const plane = planes[at] ?? all.of(drawing, drawing.maps[0]());
+    const { facts } = plane;
+    // Opened only when it is asked for: all of them at once would take much room.
+    const map = () => plane.map;
     const regions = facts.areas.length;
     const own = drawing.painted;
     if (own)

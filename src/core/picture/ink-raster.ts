@@ -46,11 +46,11 @@ const HEIGHT = 0.9;
 const TOOTH = 0.62;
 
 export class InkRaster {
-  /** Red, green, blue, alpha of the window. */
-  readonly data: Uint8ClampedArray<ArrayBuffer>;
+  /** Room for the largest window; a smaller one takes the head of it. */
+  private readonly pixels: Uint8ClampedArray<ArrayBuffer>;
   /** The same, a pixel a word. */
   private readonly words: Uint32Array;
-  readonly window: Window;
+  window: Window;
   private readonly view: Matrix;
   private readonly scale: number;
   /** How much of each pixel the line being painted covers, and how dark it is there. A stamped line is all coverage. */
@@ -58,21 +58,35 @@ export class InkRaster {
   private readonly shade: Float32Array;
   /** Which runs of BLOCK pixels of each row it may lie in: only these are gone through afterwards. */
   private readonly touched: Uint8Array;
-  private readonly blocks: number;
+  private blocks: number;
   private top: number;
   private bottom = -1;
 
   /** @param view paper to canvas pixels */
   constructor(window: Window, view: Matrix) {
+    const size = window.width * window.height;
     this.window = window;
     this.view = view;
     this.scale = scaleOf(view);
-    this.data = new Uint8ClampedArray(window.width * window.height * 4);
-    this.words = new Uint32Array(this.data.buffer);
-    this.cover = new Float32Array(window.width * window.height);
-    this.shade = new Float32Array(window.width * window.height);
+    this.pixels = new Uint8ClampedArray(size * 4);
+    this.words = new Uint32Array(this.pixels.buffer);
+    this.cover = new Float32Array(size);
+    this.shade = new Float32Array(size);
     this.blocks = (window.width + BLOCK - 1) >> BLOCK_BITS;
     this.touched = new Uint8Array(this.blocks * window.height);
+    this.top = window.height;
+  }
+
+  /** Red, green, blue, alpha of the window. */
+  get data(): Uint8ClampedArray<ArrayBuffer> {
+    return this.pixels.subarray(0, 4 * this.window.width * this.window.height);
+  }
+
+  /** Begins anew on another window, no wider and no higher than the first. */
+  moveTo(window: Window): void {
+    this.data.fill(0);
+    this.window = window;
+    this.blocks = (window.width + BLOCK - 1) >> BLOCK_BITS;
     this.top = window.height;
   }
 

@@ -20,6 +20,9 @@ type Colour = ReturnType<typeof parted>;
 type PictureLook = Pick<Layer, 'place' | 'grey'>;
 const PLAIN_LOOK: PictureLook = { place: null, grey: false };
 
+/** Textured lines are painted in tiles of so many canvas pixels a side: about 13 MB. */
+const TILE = 1024;
+
 /** Samples of a line with less opacity. */
 function fainter(samples: Float32Array, opacity: number): Float32Array {
   const out = samples.slice();
@@ -130,13 +133,24 @@ export class Painter {
     const right = Math.min(context.canvas.width, Math.ceil(Math.max(...boxes.map(({ maxX }) => maxX))));
     const bottom = Math.min(context.canvas.height, Math.ceil(Math.max(...boxes.map(({ maxY }) => maxY))));
     if (right <= x || bottom <= y) return;
-    const raster = new InkRaster({ x, y, width: right - x, height: bottom - y }, view);
-    for (const stroke of ink) {
-      const { colour, opacity } = colourOf(stroke);
-      const samples = opacity < 1 ? fainter(this.samplesOf(stroke), opacity) : this.samplesOf(stroke);
-      raster.paint([{ samples, from: 0 }], stroke.brush, stroke.seed, colour);
+    // Tile by tile in the same memory: a drawing of 8,192 pixels would else take most of a gigabyte.
+    const side = { width: Math.min(TILE, right - x), height: Math.min(TILE, bottom - y) };
+    const raster = new InkRaster({ x, y, ...side }, view);
+    for (let top = y; top < bottom; top += TILE) {
+      for (let left = x; left < right; left += TILE) {
+        const tile = { x: left, y: top, width: Math.min(TILE, right - left), height: Math.min(TILE, bottom - top) };
+        const box = { minX: left, minY: top, maxX: left + tile.width, maxY: top + tile.height };
+        const those = ink.filter((_, i) => boxesMeet(boxes[i], box));
+        if (those.length === 0) continue;
+        raster.moveTo(tile);
+        for (const stroke of those) {
+          const { colour, opacity } = colourOf(stroke);
+          const samples = opacity < 1 ? fainter(this.samplesOf(stroke), opacity) : this.samplesOf(stroke);
+          raster.paint([{ samples, from: 0 }], stroke.brush, stroke.seed, colour);
+        }
+        this.putRaster(context, raster);
+      }
     }
-    this.putRaster(context, raster);
   }
 
   /** Puts a raster where it belongs on the canvas, through no view. */

@@ -3,7 +3,18 @@ import { type Drawing, type Id, type Layer, type Shot, STAGES } from '../shot/mo
 import { placedExposures } from './exposures.ts';
 
 /** Why a drawing is next. */
-export type CleanStep = 'key' | 'breakdown' | 'midway' | 'open end';
+type CleanStep = 'key' | 'breakdown' | 'midway' | 'open end';
+
+const STEP_WORDS: Record<CleanStep, string> = {
+  key: 'a key',
+  breakdown: 'a breakdown',
+  midway: 'midway between two finished ones',
+  'open end': 'at the open end',
+};
+
+export function cleanStepInWords(step: CleanStep): string {
+  return STEP_WORDS[step];
+}
 
 export interface NextToClean {
   drawing: Id;

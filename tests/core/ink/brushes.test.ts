@@ -148,6 +148,27 @@ describe('a line of every shipped brush', () => {
       expect(Buffer.from(shown(brush, 1).data).equals(Buffer.from(shown(brush, 1).data))).toBe(true);
     });
   }
+  test('over several tiles it is the line that it is in one piece', () => {
+    const points: [number, number][] = Array.from({ length: 40 }, (_, i) => [40 + 38 * i, 60 + 30 * Math.sin(i / 3)]);
+    for (const { brush } of SHIPPED_BRUSHES.filter(({ brush: each }) => each.stamp || each.grain)) {
+      const stroke = strokeThrough(points, { brush, seed: 7 });
+      const paint = (width: number, x: number) =>
+        raster(width, 140, (context) => {
+          context.setTransform(1, 0, 0, 1, -x, 0);
+          nodePainter().paintInk(context, [stroke], new Map([[stroke.swatch, '#2a2924']]));
+        });
+      // Wider than a tile; then the part around the seam alone.
+      const whole = paint(1600, 0);
+      const seam = paint(80, 984);
+      let differ = 0;
+      for (let y = 0; y < 140; y++)
+        for (let px = 0; px < 80; px++) {
+          const [a, b] = [4 * (y * 1600 + 984 + px) + 3, 4 * (y * 80 + px) + 3];
+          if (Math.abs(whole.data[a] - seam.data[b]) > 1) differ++;
+        }
+      expect(differ).toBe(0);
+    }
+  });
   test('a textured line lies elsewhere with another seed', () => {
     const { brush } = SHIPPED_BRUSHES.find(({ name }) => name === 'Charcoal')!;
     expect(Buffer.from(shown(brush, 1, 3).data).equals(Buffer.from(shown(brush, 1, 4).data))).toBe(false);

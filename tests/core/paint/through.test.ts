@@ -50,7 +50,7 @@ function drawing(ink: Stroke[], painted: boolean, [dx, dy] = [0, 0]): ThroughDra
 }
 
 const coloursAt = ({ map, regions }: ReturnType<typeof paintThrough>[number], dx: number, dy: number) =>
-  PLACES.map(([x, y]) => regions[regionAt(map, x + dx, y + dy)].colour);
+  PLACES.map(([x, y]) => regions[regionAt(map(), x + dx, y + dy)].colour);
 
 describe('paint carried through', () => {
   const moves: [number, number][] = [
@@ -67,7 +67,7 @@ describe('paint carried through', () => {
     );
     out.forEach((each, i) => {
       expect(coloursAt(each, ...moves[i])).toEqual([1, 2, 3, 4]);
-      expect(each.regions[regionAt(each.map, 5, 290)]).toEqual({ colour: 0, sure: 1, unsure: false });
+      expect(each.regions[regionAt(each.map(), 5, 290)]).toEqual({ colour: 0, sure: 1, unsure: false });
     });
     expect(out.flatMap(({ regions }) => regions.slice(1)).filter(({ unsure }) => unsure)).toEqual([]);
   });
@@ -90,7 +90,7 @@ describe('paint carried through', () => {
   test('a region nobody has seen is in doubt', () => {
     const extra = [...figure(18, 6), { ...circle(370, 60, 20), brush: LINE, lineage: 'new' }];
     const out = paintThrough([drawing(figure(0, 0), true), drawing(extra, false)], 5, 200);
-    expect(out[1].regions[regionAt(out[1].map, 370, 60)].unsure).toBe(true);
+    expect(out[1].regions[regionAt(out[1].map(), 370, 60)].unsure).toBe(true);
   });
 });
 
@@ -146,7 +146,7 @@ test('it tells of each drawing it has come to, never backwards, to the end', () 
 test('where no drawing is painted, or one has no line, nothing is coloured', () => {
   for (const list of [[drawing(figure(0, 0), false)], [drawing([], false), drawing(figure(0, 0), false)]])
     for (const { map, regions } of paintThrough(list, 5, 200)) {
-      expect(regions).toHaveLength(map.count + 1);
+      expect(regions).toHaveLength(map().count + 1);
       expect(regions.every(({ colour }) => colour === 0)).toBe(true);
     }
   const [, bare] = paintThrough([drawing(figure(0, 0), true), drawing([], false)], 5, 200);

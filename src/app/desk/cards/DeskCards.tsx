@@ -1,12 +1,16 @@
 import Close from 'lucide-react/icons/x';
 import type { ReactNode } from 'react';
 import { IconButton } from '../../parts/Button.tsx';
-import { ReferenceTray } from '../../reference/ReferenceTray.tsx';
+import { later } from '../../parts/later.tsx';
 import { useOpenShot, useView } from '../../session/open-shot.ts';
 import type { DeskCard } from '../../session/slices/paper.ts';
-import { BrushCard } from './BrushCard.tsx';
-import { GhostCard } from './GhostCard.tsx';
-import { LinesCard } from './LinesCard.tsx';
+
+const BrushCard = later(async () => ({ default: (await import('./BrushCard.tsx')).BrushCard }));
+const GhostCard = later(async () => ({ default: (await import('./GhostCard.tsx')).GhostCard }));
+const LinesCard = later(async () => ({ default: (await import('./LinesCard.tsx')).LinesCard }));
+const ReferenceTray = later(async () => ({
+  default: (await import('../../reference/ReferenceTray.tsx')).ReferenceTray,
+}));
 
 const CARDS: Record<DeskCard, [name: string, card: ReactNode]> = {
   brush: ['Brush', <BrushCard key="brush" />],

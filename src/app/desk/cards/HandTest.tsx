@@ -1,9 +1,10 @@
-import { type PointerEvent, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import { handFrom, PLAIN_HAND, pressureOf } from '../../../core/ink/index.ts';
+import { handFrom, type PenSample, PLAIN_HAND } from '../../../core/ink/index.ts';
 import { db } from '../../library.ts';
 import { Button } from '../../parts/Button.tsx';
 import { hand } from '../../session/hand.ts';
+import { usePointerSensor } from '../sensors/use-pointer-sensor.ts';
 import { CardPart } from './parts.tsx';
 
 const WIDTH = 258;
@@ -16,30 +17,31 @@ export function HandTest() {
   const [said, setSaid] = useState('');
   const canvas = useRef<HTMLCanvasElement>(null);
   const plain = now.light === PLAIN_HAND.light && now.heavy === PLAIN_HAND.heavy && now.bend === PLAIN_HAND.bend;
-  const place = (event: PointerEvent) => {
-    const box = canvas.current!.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top] as const;
+  /** Where the pen is on the canvas, whose own pixels are others than the window's. */
+  const toPlace = (x: number, y: number) => {
+    const wide = WIDTH / (canvas.current?.clientWidth || WIDTH);
+    return [x * wide, y * wide] as const;
   };
-  const down = (event: PointerEvent) => {
-    event.currentTarget.setPointerCapture(event.pointerId);
+  const last = useRef({ x: 0, y: 0 });
+  const down = ({ x, y }: PenSample) => {
     pressures.current = [];
-    const context = canvas.current!.getContext('2d')!;
-    context.clearRect(0, 0, WIDTH, HEIGHT);
-    context.beginPath();
-    context.moveTo(...place(event));
+    last.current = { x, y };
+    canvas.current!.getContext('2d')!.clearRect(0, 0, WIDTH, HEIGHT);
+    return true;
   };
-  const move = (event: PointerEvent) => {
-    if (event.buttons === 0) return;
-    for (const each of event.nativeEvent.getCoalescedEvents?.() ?? [event.nativeEvent])
-      pressures.current.push(pressureOf(each.pointerType, each.pressure));
+  const move = (samples: PenSample[]) => {
     const context = canvas.current!.getContext('2d')!;
-    context.lineWidth = 1 + 10 * (pressures.current.at(-1) ?? 0);
     context.lineCap = 'round';
     context.strokeStyle = '#2a2924';
-    context.lineTo(...place(event));
-    context.stroke();
-    context.beginPath();
-    context.moveTo(...place(event));
+    for (const { x, y, pressure } of samples) {
+      pressures.current.push(pressure);
+      context.lineWidth = 1 + 10 * pressure;
+      context.beginPath();
+      context.moveTo(last.current.x, last.current.y);
+      context.lineTo(x, y);
+      context.stroke();
+      last.current = { x, y };
+    }
   };
   const up = () => {
     const found = handFrom(pressures.current);
@@ -51,6 +53,7 @@ export function HandTest() {
     setSaid(`Set: your light is ${per(found.light)} %, your heavy ${per(found.heavy)} % of what the pen reports.`);
     void hand.put(db, found);
   };
+  usePointerSensor(canvas, { toPlace, asReported: true, down, move, up, cancel: () => undefined });
   return (
     <CardPart title="How hard you press">
       <p className="mb-1 text-second">Draw one long stroke here, from as lightly to as heavily as you draw.</p>
@@ -60,9 +63,6 @@ export function HandTest() {
         width={WIDTH}
         height={HEIGHT}
         className="w-full cursor-crosshair touch-none rounded border border-rule bg-white"
-        onPointerDown={down}
-        onPointerMove={move}
-        onPointerUp={up}
       />
       <div className="mt-1 flex items-start justify-between gap-2">
         <p role="status" className="text-second">

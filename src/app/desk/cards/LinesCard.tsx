@@ -1,10 +1,15 @@
 import { useEffect, useMemo } from 'react';
 import { useStore } from 'zustand';
 import { type DrawingQuality, type Finding, findingsOf } from '../../../core/ink/index.ts';
-import { drawingName, nextToClean, placedExposures, progressInWords } from '../../../core/sheet/index.ts';
+import {
+  cleanStepInWords,
+  drawingName,
+  nextToClean,
+  placedExposures,
+  progressInWords,
+} from '../../../core/sheet/index.ts';
 import type { Drawing, Layer } from '../../../core/shot/index.ts';
 import { useCommand, useCommands } from '../../commands/context.ts';
-import { STEP_WORDS } from '../../commands/guides.ts';
 import { goToFrame } from '../../commands/play.ts';
 import { Button } from '../../parts/Button.tsx';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
@@ -124,7 +129,7 @@ export function LinesCard() {
       {next ? (
         <div className="mt-1 flex items-center justify-between gap-2">
           <p>
-            Next: <b>{drawingName(drawings[next.drawing])}</b>, {STEP_WORDS[next.step]}
+            Next: <b>{drawingName(drawings[next.drawing])}</b>, {cleanStepInWords(next.step)}
           </p>
           <Button look="main" title={go.keys} onClick={go.run}>
             Go to it

@@ -1,11 +1,11 @@
 import { IsBoolean, IsNumber, Max, Min } from 'class-validator';
 import WipeIcon from 'lucide-react/icons/brush-cleaning';
 import DaubIcon from 'lucide-react/icons/paintbrush-vertical';
-import { lazy } from 'react';
 import type { PenSample } from '../../../core/ink/index.ts';
 import { daubRings } from '../../../core/paint/index.ts';
 import type { wipe as Wipe } from '../../../core/paint/wipe.ts';
 import { makeArea } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { lookInHand, paintingOn } from './painting.ts';
 import { nextWidth, tool } from './tool.ts';
 
@@ -24,7 +24,7 @@ function pathFrom(first: PenSample, width: number) {
   return { path, add };
 }
 
-export class DaubSettings {
+class DaubSettings {
   /** Paper pixels. */
   @IsNumber() @Min(1) @Max(400) width = 24;
   /** Only where paint or line already is. */
@@ -47,7 +47,7 @@ export const daub = tool({
   icon: DaubIcon,
   cursor: 'none',
   settings: DaubSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).DaubOptions })),
+  strip: later(async () => ({ default: (await import('../options/PaintOptions.tsx')).DaubOptions })),
   widened: (settings, factor) => ({ ...settings, width: nextWidth(settings.width, factor, 200) }),
   ring: ({ view }) => view.getState().tools.daub.width / 2,
   down(desk, sample) {
@@ -87,7 +87,7 @@ export const daub = tool({
   },
 });
 
-export class WipeSettings {
+class WipeSettings {
   /** Paper pixels. */
   @IsNumber() @Min(1) @Max(400) width = 40;
 }
@@ -115,7 +115,7 @@ export const wipe = tool({
   icon: WipeIcon,
   cursor: 'none',
   settings: WipeSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).WipeOptions })),
+  strip: later(async () => ({ default: (await import('../options/PaintOptions.tsx')).WipeOptions })),
   widened: (settings, factor) => ({ ...settings, width: nextWidth(settings.width, factor, 200) }),
   prepare: readyToWipe,
   ring: ({ view }) => view.getState().tools.wipe.width / 2,
@@ -127,26 +127,31 @@ export const wipe = tool({
       desk.say('There is no paint on this drawing to wipe off.');
       return null;
     }
-    const wiped = wipePaint;
-    if (!wiped) {
-      // Its code is still on its way: a moment after the tool was first taken.
-      void readyToWipe();
-      return null;
-    }
     const { path, add } = pathFrom(sample, desk.view.getState().tools.wipe.width);
-    let paint = wiped(was.paint, Float32Array.from(path));
-    desk.showDraft(was, { ink: was.ink, paint });
+    let { paint } = was;
+    // Wiping is exact, so it is done piece by piece: from the last point that was wiped on. While its code is still on its
+    // way - a moment after the tool was first taken - the way is kept and wiped at once.
+    let done = 0;
+    const wipeOn = () => {
+      if (!wipePaint || (done > 0 && path.length <= done + 3)) return;
+      paint = wipePaint(paint, Float32Array.from(path.slice(done)));
+      done = path.length - 3;
+      desk.showDraft(was, { ink: was.ink, paint });
+    };
+    const finish = () => {
+      wipeOn();
+      if (paint !== was.paint) painting.put('wipe paint', () => paint);
+      desk.showDraft(was, null);
+    };
+    wipeOn();
     return {
       move(samples) {
-        const from = path.length - 3;
         samples.forEach(add);
-        // Only what is new of the way: wiping is exact, so it may be done piece by piece.
-        if (path.length > from + 3) paint = wiped(paint, Float32Array.from(path.slice(from)));
-        desk.showDraft(was, { ink: was.ink, paint });
+        wipeOn();
       },
       up() {
-        if (paint !== was.paint) painting.put('wipe paint', () => paint);
-        desk.showDraft(was, null);
+        if (wipePaint) finish();
+        else void readyToWipe().then(finish);
       },
       cancel: () => desk.showDraft(was, null),
     };

@@ -1,14 +1,14 @@
 import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import EraserIcon from 'lucide-react/icons/eraser';
-import { lazy } from 'react';
 import { ERASES, type EraseHow, erase, eraseInside, eraseLines, eraseToCrossings } from '../../../core/ink/index.ts';
 import { newId, POINT_SIZE } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { fenceLook } from './fence.ts';
 import { type Gesture, nextWidth, type ToolDesk, tool } from './tool.ts';
 
 const PASSES = { part: erase, line: eraseLines, crossings: eraseToCrossings };
 
-export class EraserSettings {
+class EraserSettings {
   /** Paper pixels. */
   @IsNumber() @Min(1) @Max(400) width = 28;
   @IsIn(ERASES) how: EraseHow = 'part';
@@ -28,7 +28,7 @@ export const eraser = tool({
   icon: EraserIcon,
   cursor: 'none',
   settings: EraserSettings,
-  strip: lazy(async () => ({ default: (await import('../options/EraserOptions.tsx')).EraserOptions })),
+  strip: later(async () => ({ default: (await import('../options/EraserOptions.tsx')).EraserOptions })),
   ways: [{ id: 'next-erase', name: 'Next way to erase', keys: ['Alt+KeyQ'], setting: 'how', of: ERASES }],
   widened: (settings, factor) => ({ ...settings, width: nextWidth(settings.width, factor, 200) }),
   ring: ({ view }) => {

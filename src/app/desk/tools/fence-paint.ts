@@ -1,10 +1,10 @@
 import { IsBoolean, IsIn } from 'class-validator';
 import LassoIcon from 'lucide-react/icons/lasso';
 import SweepIcon from 'lucide-react/icons/square-dashed';
-import { lazy } from 'react';
 import { fence as fencePaint, type Rectangle } from '../../../core/paint/index.ts';
 import { POINT_SIZE } from '../../../core/shot/index.ts';
 import { sweepOver } from '../../paint/sweep.ts';
+import { later } from '../../parts/later.tsx';
 import { NoSettings } from '../../session/tool-settings.ts';
 import { fenceLook } from './fence.ts';
 import { lookInHand, paintingOn, withRegions } from './painting.ts';
@@ -41,7 +41,7 @@ export const fence = tool({
   icon: LassoIcon,
   cursor: 'crosshair',
   settings: NoSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).FenceOptions })),
+  strip: later(async () => ({ default: (await import('../options/PaintOptions.tsx')).FenceOptions })),
   down(desk, sample) {
     const painting = paintingOn(desk);
     if (!painting) return null;
@@ -75,7 +75,7 @@ export const fence = tool({
 const SWEEPS = ['drawing', 'chosen', 'layer'] as const;
 
 /** Where a rectangle fills: on this drawing, on those chosen on the sheet, or on all of the layer. */
-export class SweepSettings {
+class SweepSettings {
   @IsIn(SWEEPS) over: (typeof SWEEPS)[number] = 'layer';
   @IsBoolean() unpainted = true;
   @IsBoolean() lines = false;
@@ -97,7 +97,7 @@ export const sweep = tool({
   icon: SweepIcon,
   cursor: 'crosshair',
   settings: SweepSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).SweepOptions })),
+  strip: later(async () => ({ default: (await import('../options/PaintOptions.tsx')).SweepOptions })),
   ways: [
     {
       id: 'next-sweep',

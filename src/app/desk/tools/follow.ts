@@ -1,8 +1,8 @@
 import ArcIcon from 'lucide-react/icons/waypoints';
-import { lazy } from 'react';
 import { nearestOn } from '../../../core/between/index.ts';
 import { strokeAt } from '../../../core/ink/index.ts';
 import { newId } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { NoSettings } from '../../session/tool-settings.ts';
 import { tool } from './tool.ts';
 
@@ -24,8 +24,8 @@ export const followTool = tool({
   icon: ArcIcon,
   cursor: 'crosshair',
   settings: NoSettings,
-  strip: lazy(async () => ({ default: (await import('../options/FollowOptions.tsx')).FollowOptions })),
-  overlay: lazy(async () => ({ default: (await import('../../between/FollowOverlay.tsx')).FollowOverlay })),
+  strip: later(async () => ({ default: (await import('../options/FollowOptions.tsx')).FollowOptions })),
+  overlay: later(async () => ({ default: (await import('../../between/FollowOverlay.tsx')).FollowOverlay })),
   down(desk, sample) {
     const { view } = desk;
     const drawing = desk.drawing();

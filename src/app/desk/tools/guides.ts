@@ -1,6 +1,5 @@
 import { IsIn } from 'class-validator';
 import GuidesIcon from 'lucide-react/icons/drafting-compass';
-import { lazy } from 'react';
 import {
   arcFrom,
   guideAt,
@@ -11,6 +10,7 @@ import {
   plainBrush,
 } from '../../../core/ink/index.ts';
 import { type Guides, LIMITS, newId } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { type Gesture, type ToolDesk, tool } from './tool.ts';
 
 const REACH = 10;
@@ -25,7 +25,7 @@ function set({ session }: ToolDesk, label: string, guides: Guides, gesture = '')
 
 const GUIDE_KINDS = ['arc', 'vanishing'] as const;
 
-export class GuideSettings {
+class GuideSettings {
   /** What it puts on the paper. */
   @IsIn(GUIDE_KINDS) add: (typeof GUIDE_KINDS)[number] = 'arc';
 }
@@ -44,7 +44,7 @@ export const guides = tool({
   icon: GuidesIcon,
   cursor: 'crosshair',
   settings: GuideSettings,
-  strip: lazy(async () => ({ default: (await import('../options/GuideOptions.tsx')).GuideOptions })),
+  strip: later(async () => ({ default: (await import('../options/GuideOptions.tsx')).GuideOptions })),
   ways: [
     {
       id: 'next-guide',

@@ -1,10 +1,10 @@
 import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import KneadIcon from 'lucide-react/icons/hand-grab';
-import { lazy } from 'react';
 import { KNEADS, type KneadHow, knead as kneaded } from '../../../core/ink/index.ts';
+import { later } from '../../parts/later.tsx';
 import { nextWidth, tool } from './tool.ts';
 
-export class KneadSettings {
+class KneadSettings {
   /** Radius of what is moved, screen pixels at the paper's own size. */
   @IsNumber() @Min(1) @Max(1200) radius = 90;
   /** Moved along, drawn in, or pressed out. */
@@ -25,7 +25,7 @@ export const knead = tool({
   icon: KneadIcon,
   cursor: 'none',
   settings: KneadSettings,
-  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).KneadOptions })),
+  strip: later(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).KneadOptions })),
   ways: [{ id: 'next-knead', name: 'Next way to knead', keys: ['Alt+KeyK'], setting: 'how', of: KNEADS }],
   widened: (settings, factor) => ({ ...settings, radius: nextWidth(settings.radius, factor, 600) }),
   ring: ({ view }) => view.getState().tools.knead.radius,

@@ -2,10 +2,11 @@ import BrushIcon from 'lucide-react/icons/brush';
 import TraceIcon from 'lucide-react/icons/line-squiggle';
 import PenIcon from 'lucide-react/icons/pen-tool';
 import PencilIcon from 'lucide-react/icons/pencil';
-import { createElement, lazy } from 'react';
+import { createElement } from 'react';
 import { makeStroke, mouseTaper, PenLine, withImages } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
 import { type BrushKind, newSeed } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { type LineSettings, lineSettings, steadyingOf } from '../../session/line-settings.ts';
 import { imagesInHand } from '../mirror-in-hand.ts';
 import { colourInHand } from './colour.ts';
@@ -36,7 +37,7 @@ function lineTool<Kind extends BrushKind>(
     id: kind,
     cursor: 'crosshair',
     settings: lineSettings(kind, smooth),
-    strip: lazy(async () => {
+    strip: later(async () => {
       const { LineOptions } = await import('../options/LineOptions.tsx');
       return { default: () => createElement(LineOptions, { kind }) };
     }),

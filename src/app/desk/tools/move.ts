@@ -1,5 +1,6 @@
 import HandIcon from 'lucide-react/icons/hand';
-import { lazy } from 'react';
+import { later } from '../../parts/later.tsx';
+
 import { NoSettings } from '../../session/tool-settings.ts';
 import { panBy } from '../view.ts';
 import { tool } from './tool.ts';
@@ -19,7 +20,7 @@ export const move = tool({
   icon: HandIcon,
   cursor: 'grab',
   settings: NoSettings,
-  strip: lazy(async () => ({ default: (await import('../options/MoveOptions.tsx')).MoveOptions })),
+  strip: later(async () => ({ default: (await import('../options/MoveOptions.tsx')).MoveOptions })),
   down({ view }, _sample, screen) {
     const { paper: start, room } = view.getState();
     return {

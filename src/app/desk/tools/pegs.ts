@@ -1,8 +1,8 @@
 import PegsIcon from 'lucide-react/icons/scaling';
-import { lazy } from 'react';
 import { strokeAt } from '../../../core/ink/index.ts';
 import { after, inverse, type Matrix, mapPoint, translation } from '../../../core/plane/index.ts';
 import type { Id } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { pegsOf } from '../../session/ghost-settings.ts';
 import { NoSettings } from '../../session/tool-settings.ts';
 import { ghostDrawings } from '../ghost-wishes.ts';
@@ -37,8 +37,8 @@ export const pegs = tool({
   icon: PegsIcon,
   cursor: 'grab',
   settings: NoSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PegsOptions.tsx')).PegsOptions })),
-  overlay: lazy(async () => ({ default: (await import('../PegsBox.tsx')).PegsBox })),
+  strip: later(async () => ({ default: (await import('../options/PegsOptions.tsx')).PegsOptions })),
+  overlay: later(async () => ({ default: (await import('../PegsBox.tsx')).PegsBox })),
   down(desk, sample) {
     const { view } = desk;
     const seen = ghostDrawings(desk);

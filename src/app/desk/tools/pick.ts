@@ -1,10 +1,10 @@
 import { IsBoolean, IsIn } from 'class-validator';
 import PickIcon from 'lucide-react/icons/mouse-pointer-2';
-import { lazy } from 'react';
 import { type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
 import { translation } from '../../../core/plane/index.ts';
 import { type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { changePicked, pickedNow, setPicked } from '../picked.ts';
 import { fenceLook } from './fence.ts';
 import { type Gesture, type ToolDesk, tool } from './tool.ts';
@@ -17,7 +17,7 @@ const PRESS = 3;
 type At = { x: number; y: number };
 
 /** Picked with a rectangle or a loop; scaled one way the other gives way; the same done to all drawings chosen. */
-export class PickSettings {
+class PickSettings {
   @IsIn(['rectangle', 'loop']) by: 'rectangle' | 'loop' = 'rectangle';
   @IsBoolean() keepVolume = false;
   @IsBoolean() chosenToo = false;
@@ -37,8 +37,8 @@ export const pick = tool({
   icon: PickIcon,
   cursor: 'default',
   settings: PickSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PickOptions.tsx')).PickOptions })),
-  overlay: lazy(async () => ({ default: (await import('../PickBox.tsx')).PickBox })),
+  strip: later(async () => ({ default: (await import('../options/PickOptions.tsx')).PickOptions })),
+  overlay: later(async () => ({ default: (await import('../PickBox.tsx')).PickBox })),
   down(desk, sample) {
     const target = desk.drawing();
     if (target === null) return null;

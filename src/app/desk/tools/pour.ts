@@ -1,6 +1,5 @@
 import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import BucketIcon from 'lucide-react/icons/paint-bucket';
-import { lazy } from 'react';
 import type { PenSample } from '../../../core/ink/index.ts';
 import {
   areaOf,
@@ -16,13 +15,14 @@ import {
 import { AREA_EDGES, type Area, LIMITS } from '../../../core/shot/index.ts';
 import { layerInHand } from '../../commands/layer-in-hand.ts';
 import { endAcross } from '../../paint/across.ts';
+import { later } from '../../parts/later.tsx';
 import { lookInHand, type Painting, paintingOn, regionToPour, withRegions } from './painting.ts';
 import { type Gesture, type ToolDesk, tool } from './tool.ts';
 
 const POURS = ['swatch', 'before', 'across', 'off'] as const;
 
 /** What counts as a region, and how paint is put down; Fence and Sweep go by the same. */
-export class PourSettings implements PaintLook {
+class PourSettings implements PaintLook {
   @IsIn(AREA_EDGES) edge = PLAIN_PAINT.edge;
   @IsNumber() @Min(0) @Max(LIMITS.maxSoft) soft = PLAIN_PAINT.soft;
   @IsNumber() @Min(0) @Max(40) under = PLAIN_PAINT.under;
@@ -50,9 +50,9 @@ export const pour = tool({
   icon: BucketIcon,
   cursor: 'crosshair',
   settings: PourSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).PourOptions })),
+  strip: later(async () => ({ default: (await import('../options/PaintOptions.tsx')).PourOptions })),
   ways: [{ id: 'next-pour', name: 'Next way to pour', keys: ['KeyK'], setting: 'as', of: POURS, inPaint: true }],
-  overlay: lazy(async () => ({ default: (await import('../../paint/RegionOverlay.tsx')).RegionOverlay })),
+  overlay: later(async () => ({ default: (await import('../../paint/RegionOverlay.tsx')).RegionOverlay })),
   down(desk, sample) {
     const { as } = desk.view.getState().tools.pour;
     if (as === 'across') return touchAcross(desk, sample);

@@ -1,18 +1,18 @@
 import { IsBoolean, IsIn } from 'class-validator';
 import RecolourIcon from 'lucide-react/icons/highlighter';
 import TakeIcon from 'lucide-react/icons/pipette';
-import { lazy } from 'react';
 import { type PenSample, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
 import { drawingShown, neighbours, shownExposure } from '../../../core/sheet/index.ts';
 import { type Drawing, type Id, newId } from '../../../core/shot/index.ts';
 import { layerInHand } from '../../commands/layer-in-hand.ts';
+import { later } from '../../parts/later.tsx';
 import { type ToolDesk, tool } from './tool.ts';
 
 /** How near the pen must come to a line, screen pixels. */
 const REACH = 9;
 
-export class RecolourSettings {
+class RecolourSettings {
   /** The same line in all drawings of the layer. */
   @IsBoolean() everywhere = false;
 }
@@ -33,7 +33,7 @@ export const recolour = tool({
   icon: RecolourIcon,
   cursor: 'crosshair',
   settings: RecolourSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).RecolourOptions })),
+  strip: later(async () => ({ default: (await import('../options/PaintOptions.tsx')).RecolourOptions })),
   down(desk, sample) {
     const drawing = desk.drawing();
     if (drawing === null) return null;
@@ -82,7 +82,7 @@ function recolourLine({ session, view }: ToolDesk, drawing: Drawing, line: Id, g
 
 const TAKES = ['here', 'before', 'model'] as const;
 
-export class TakeSettings {
+class TakeSettings {
   /** What a colour is taken from. */
   @IsIn(TAKES) from: (typeof TAKES)[number] = 'here';
 }
@@ -103,7 +103,7 @@ export const take = tool({
   icon: TakeIcon,
   cursor: 'crosshair',
   settings: TakeSettings,
-  strip: lazy(async () => ({ default: (await import('../options/PaintOptions.tsx')).TakeOptions })),
+  strip: later(async () => ({ default: (await import('../options/PaintOptions.tsx')).TakeOptions })),
   ways: [
     {
       id: 'next-take',

@@ -1,6 +1,6 @@
 import RedrawIcon from 'lucide-react/icons/spline';
-import { lazy } from 'react';
 import { PenLine, redrawTarget } from '../../../core/ink/index.ts';
+import { later } from '../../parts/later.tsx';
 import { steadyingOf } from '../../session/line-settings.ts';
 import { NoSettings } from '../../session/tool-settings.ts';
 import { colourInHand } from './colour.ts';
@@ -24,7 +24,7 @@ export const redraw = tool({
   icon: RedrawIcon,
   cursor: 'crosshair',
   settings: NoSettings,
-  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).RedrawOptions })),
+  strip: later(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).RedrawOptions })),
   down(desk, sample) {
     const was = desk.drawing();
     if (was === null) return null;

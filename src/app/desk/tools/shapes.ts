@@ -1,8 +1,8 @@
 import { IsIn } from 'class-validator';
 import ShapesIcon from 'lucide-react/icons/shapes';
-import { lazy } from 'react';
 import { type At, makeStroke, SHAPES, type Shape, shapePoints, withImages } from '../../../core/ink/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
+import { later } from '../../parts/later.tsx';
 import { keepCurve } from '../curve-in-hand.ts';
 import { imagesInHand } from '../mirror-in-hand.ts';
 import { colourInHand } from './colour.ts';
@@ -17,7 +17,7 @@ const NAMES: Record<Exclude<Shape, 'curve'>, string> = {
   rectangle: 'rectangle',
 };
 
-export class ShapeSettings {
+class ShapeSettings {
   @IsIn(SHAPES) shape: Shape = 'line';
 }
 
@@ -38,7 +38,7 @@ export const shapes = tool({
   icon: ShapesIcon,
   cursor: 'crosshair',
   settings: ShapeSettings,
-  strip: lazy(async () => ({ default: (await import('../options/ShapeOptions.tsx')).ShapeOptions })),
+  strip: later(async () => ({ default: (await import('../options/ShapeOptions.tsx')).ShapeOptions })),
   ways: [{ id: 'next-shape', name: 'Next shape', keys: ['Alt+Shift+KeyP'], setting: 'shape', of: SHAPES }],
   down(desk, sample) {
     const { session, view } = desk;

@@ -1,8 +1,8 @@
 import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import SwellIcon from 'lucide-react/icons/git-commit-horizontal';
-import { lazy } from 'react';
 import { swell as swollen } from '../../../core/ink/index.ts';
 import type { Stroke } from '../../../core/shot/index.ts';
+import { later } from '../../parts/later.tsx';
 import { nextWidth, tool } from './tool.ts';
 
 /** How much a line changes for each radius the pen travels over it. */
@@ -11,7 +11,7 @@ const STRENGTH = 0.35;
 const SWELLS = ['thicker', 'thinner'] as const;
 
 /** Brushing over lines makes them thicker, or thinner. */
-export class SwellSettings {
+class SwellSettings {
   @IsNumber() @Min(1) @Max(1200) radius = 24;
   @IsIn(SWELLS) by: (typeof SWELLS)[number] = 'thicker';
 }
@@ -30,7 +30,7 @@ export const swell = tool({
   icon: SwellIcon,
   cursor: 'none',
   settings: SwellSettings,
-  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).SwellOptions })),
+  strip: later(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).SwellOptions })),
   ways: [{ id: 'next-swell', name: 'Swell: thicker or thinner', keys: ['Alt+Shift+KeyX'], setting: 'by', of: SWELLS }],
   widened: (settings, factor) => ({ ...settings, radius: nextWidth(settings.radius, factor, 600) }),
   ring: ({ view }) => view.getState().tools.swell.radius,

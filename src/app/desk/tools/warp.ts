@@ -1,6 +1,7 @@
 import { IsInt, Max, Min } from 'class-validator';
 import WarpIcon from 'lucide-react/icons/grid-3x3';
-import { lazy } from 'react';
+import { later } from '../../parts/later.tsx';
+
 import { layGrid, moveGridPoint } from '../warping.ts';
 import { type ToolDesk, tool } from './tool.ts';
 
@@ -24,7 +25,7 @@ function pointAt({ view, zoom }: ToolDesk, x: number, y: number): number {
 }
 
 /** Fields of the grid across and down. */
-export class WarpSettings {
+class WarpSettings {
   @IsInt() @Min(1) @Max(24) columns = 3;
   @IsInt() @Min(1) @Max(24) rows = 3;
 }
@@ -43,8 +44,8 @@ export const warp = tool({
   icon: WarpIcon,
   cursor: 'default',
   settings: WarpSettings,
-  strip: lazy(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).WarpOptions })),
-  overlay: lazy(async () => ({ default: (await import('../HandOverlay.tsx')).HandOverlay })),
+  strip: later(async () => ({ default: (await import('../options/ReshapeOptions.tsx')).WarpOptions })),
+  overlay: later(async () => ({ default: (await import('../HandOverlay.tsx')).HandOverlay })),
   down(desk, sample) {
     const drawing = desk.drawing();
     if (drawing === null) return null;

@@ -10,7 +10,7 @@ interface Picked extends Pick {
 }
 
 /** The grid that lies over what is being warped. */
-export interface Warping {
+interface Warping {
   drawing: Id;
   pick: Pick;
   grid: WarpGrid;

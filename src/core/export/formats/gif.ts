@@ -4,6 +4,7 @@ import { format } from '../format.ts';
 export const gif = format({
   id: 'gif',
   name: 'GIF',
+  thing: 'the GIF',
   extension: 'gif',
   type: 'image/gif',
   pictures: true,

@@ -7,6 +7,7 @@ import { deliveryName } from '../names.ts';
 export const png = format({
   id: 'png',
   name: 'PNG sequence',
+  thing: 'the pictures',
   extension: 'zip',
   type: 'application/zip',
   pictures: true,

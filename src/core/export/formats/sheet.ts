@@ -4,6 +4,7 @@ import { format } from '../format.ts';
 export const sheet = format({
   id: 'sheet',
   name: 'Sheet, PDF',
+  thing: 'the sheet',
   extension: 'pdf',
   type: 'application/pdf',
   pictures: false,

@@ -5,6 +5,7 @@ import { format } from '../format.ts';
 export const wav = format({
   id: 'wav',
   name: 'WAV, sound',
+  thing: 'the sound',
   extension: 'wav',
   type: 'audio/wav',
   pictures: false,
