@@ -7,7 +7,7 @@ import {
   type Link,
   linkAt,
   linksOf,
-  type Plan,
+  type BetweenPlan,
   pairLines,
   pinPoint,
   planForCharts,
@@ -38,7 +38,7 @@ function withCheek({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): Pick<Drawing
 
 interface MadeKeeper extends MadeLayer {
   shot: Shot;
-  plans: Plan[];
+  plans: BetweenPlan[];
   /** Drawings made by hand. */
   keys: Set<Id>;
 }
@@ -104,7 +104,7 @@ interface Pose {
 }
 
 /** Where the pole is on a computed drawing: its ends go along with the lines round them. */
-function poleBetween(plan: Plan, links: Link[], at: number): Pole {
+function poleBetween(plan: BetweenPlan, links: Link[], at: number): Pole {
   const { k, t } = linkAt(plan.job.chain, at);
   const link = links[k];
   const side = t < 0.5 ? 'a' : 'b';

@@ -189,6 +189,9 @@ describe('the layer', () => {
     await animator.hand.key('KeyA');
     await animator.draw(animator.ring(160 + 48, 300, 14));
     await Promise.all([animator.hand.text('to look at', 30_000), animator.hand.key('Shift', 'KeyF')]);
+    // The words may be those of the time before: the list is read once nothing is under way.
+    await animator.hand.wait(100);
+    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 30_000 });
     const rows = await animator.page.$$eval('ul[aria-label="Unsure regions"] button', (all) => all.length);
     expect(rows).toBeGreaterThan(0);
     await animator.hand.press('Palette', 'tab');

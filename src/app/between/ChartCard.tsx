@@ -160,7 +160,7 @@ export function ChartCard() {
 }
 
 /** The way of spacing of the chart in hand, for the card's head. */
-export function ChartSays() {
+export function ChartInWords() {
   const open = useOpenShot();
   useRestingFrame();
   useView((state) => state.layerId);

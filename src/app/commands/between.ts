@@ -1,5 +1,12 @@
 /** Timing charts and the in-betweens that are drawn from them. */
-import { linkAt, type Plan, partLines, planForCharts, redoPlans, setStraight } from '../../core/between/index.ts';
+import {
+  type BetweenPlan,
+  linkAt,
+  partLines,
+  planForCharts,
+  redoPlans,
+  setStraight,
+} from '../../core/between/index.ts';
 import {
   addTick,
   CHART_PRESETS,
@@ -80,7 +87,7 @@ function pickedLines({ view }: Open): Id[] | null {
 }
 
 /** What there is to draw: on the chosen frames of the chosen layers, else on the chart in hand. */
-function plansInHand(open: Open): Plan[] {
+function plansInHand(open: Open): BetweenPlan[] {
   const { shot } = open.session;
   const span = chosen(open);
   const only = pickedLines(open);
@@ -109,7 +116,7 @@ async function draw(context: CommandContext): Promise<void> {
 }
 
 /** First passes of the layer in hand whose keys or chart have changed since. */
-export function stalePlans(open: Open): Plan[] {
+export function stalePlans(open: Open): BetweenPlan[] {
   const layer = layerInHand(open);
   return layer ? redoPlans(open.session.shot, layer.id) : [];
 }

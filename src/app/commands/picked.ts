@@ -1,4 +1,4 @@
-/** What is picked on the paper: translation by keys, flipped, cut, copied, put into other drawings. */
+/** What is picked on the paper: moved by keys, flipped, cut, copied, put into other drawings. */
 
 import { joinLines, type Pick, pickSwatch, smoothed, withWidth } from '../../core/ink/index.ts';
 import { bringSwatches } from '../../core/paint/index.ts';

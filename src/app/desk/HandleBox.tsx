@@ -35,7 +35,7 @@ interface HandleBoxProps {
   onChanging(map: Matrix): void;
   /** When the hand lets go. */
   onDone(kind: 'turn' | 'scale' | 'move'): void;
-  /** The box is translation by its inside. */
+  /** The box is moved by its inside. */
   movable?: boolean;
   /** Absent: the pivot stays where it is. */
   onPivot?(pivot: { x: number; y: number }): void;

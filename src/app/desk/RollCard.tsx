@@ -2,7 +2,7 @@ import Minus from 'lucide-react/icons/minus';
 import Plus from 'lucide-react/icons/plus';
 import { Tabs } from 'radix-ui';
 import { shownExposure } from '../../core/sheet/index.ts';
-import { ChartCard, ChartSays } from '../between/ChartCard.tsx';
+import { ChartCard, ChartInWords } from '../between/ChartCard.tsx';
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { TabNames } from '../parts/TabNames.tsx';
@@ -50,7 +50,7 @@ export function RollCard() {
             ['chart', 'Timing chart'],
           ]}
         />
-        {card === 'drawing' ? <Held /> : <ChartSays />}
+        {card === 'drawing' ? <Held /> : <ChartInWords />}
       </div>
       <Tabs.Content value="drawing">
         <DrawingCard />

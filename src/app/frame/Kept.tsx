@@ -1,13 +1,13 @@
+import { intlFormatDistance } from 'date-fns/intlFormatDistance';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { useOpenShot } from '../session/open-shot.ts';
 
-function ago(milliseconds: number): string {
-  const seconds = Math.max(0, Math.round(milliseconds / 1000));
-  if (seconds < 60) return `${seconds} s ago`;
-  const minutes = Math.round(seconds / 60);
-  if (minutes < 60) return `${minutes} min ago`;
-  const hours = Math.round(minutes / 60);
-  return hours < 24 ? `${hours} h ago` : `${Math.round(hours / 24)} d ago`;
+/** "now", "5 sec ago", "2 min ago", "yesterday". */
+function ago(at: number, now: number): string {
+  return intlFormatDistance(Math.min(at, now), now, { locale: 'en', style: 'short', numeric: 'auto' }).replaceAll(
+    '.',
+    '',
+  );
 }
 
 /** Whether the work is safe, in words. */
@@ -25,7 +25,7 @@ export function Kept() {
   if (kept.kind === 'refused') return <span className={`${look} font-medium text-attention`}>Not kept</span>;
   return (
     <span data-testid="kept" className={`${look} text-fine`}>
-      {kept.kind === 'keeping' ? 'Keeping…' : `Kept · ${ago(now - kept.at)}`}
+      {kept.kind === 'keeping' ? 'Keeping…' : `Kept · ${ago(kept.at, now)}`}
     </span>
   );
 }

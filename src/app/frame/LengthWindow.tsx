@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { drawnEnd, lengthSays } from '../../core/sheet/index.ts';
+import { drawnEnd, newLengthInWords } from '../../core/sheet/index.ts';
 import { LIMITS, soundEnd } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
@@ -53,7 +53,7 @@ export default function LengthWindow({ onClose }: { onClose(): void }) {
                 {length === shot.length ? 'as it is' : `make it ${length || '–'} frames`}
               </Button>
             </div>
-            <p className="mt-1 text-sm text-second">{none || lengthSays(shot, length).join(' ')}</p>
+            <p className="mt-1 text-sm text-second">{none || newLengthInWords(shot, length).join(' ')}</p>
           </li>
         ))}
       </ul>

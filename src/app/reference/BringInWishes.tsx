@@ -3,7 +3,7 @@ import {
   type Cut,
   findTurns,
   type HeldPicture,
-  type Hold,
+  type HoldWish,
   type Keep,
   thinned,
   thinnedInWords,
@@ -72,7 +72,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
   const frame = useView((state) => state.frame);
   const [cut, setCut] = useState<Cut>({ from: 0, to: read.thumbs.length });
   const keeping = useKeeping(read, cut);
-  const [hold, setHold] = useState<Hold>(about.kind === 'files' ? { kind: 'frames', frames: 2 } : { kind: 'time' });
+  const [hold, setHold] = useState<HoldWish>(about.kind === 'files' ? { kind: 'frames', frames: 2 } : { kind: 'time' });
   const [each, setEach] = useState(2);
   const [crop, setCrop] = useState<Crop>(WHOLE);
   const [scale, setScale] = useState(100);
@@ -143,7 +143,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
             )}
           </div>
           <div className="flex flex-wrap items-center gap-2">
-            <b className="w-12">Hold</b>
+            <b className="w-12">HoldWish</b>
             <Choice
               label="How long each is held"
               keys=""

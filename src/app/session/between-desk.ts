@@ -2,12 +2,12 @@
 import { proxy } from 'comlink';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
+  type BetweenPlan,
   type BetweenResult,
   type FollowedPlace,
   isFirstPass,
-  type Plan,
+  planFingerprint,
   planFor,
-  planPrint,
   putDown,
   whyNotCompute,
 } from '../../core/between/index.ts';
@@ -21,7 +21,7 @@ import { betweenHost } from './workers.ts';
 
 /** What has been computed and not yet put down. */
 interface Proposal {
-  plans: Plan[];
+  plans: BetweenPlan[];
   results: BetweenResult[];
 }
 
@@ -102,7 +102,7 @@ export class BetweenDesk {
     }
   }
 
-  private async results(plans: Plan[], run: number): Promise<BetweenResult[] | null> {
+  private async results(plans: BetweenPlan[], run: number): Promise<BetweenResult[] | null> {
     const out: BetweenResult[] = [];
     for (const [i, { job }] of plans.entries()) {
       const told = proxy((share: number) => {
@@ -117,7 +117,7 @@ export class BetweenDesk {
   }
 
   /** Computes and shows what comes of it. Resolves to a sentence when it cannot be done; empty when it is done or stopped. */
-  async propose(plans: Plan[]): Promise<string> {
+  async propose(plans: BetweenPlan[]): Promise<string> {
     for (const plan of plans) {
       const why = whyNotCompute(this.session.shot, plan);
       if (why) return why;
@@ -131,7 +131,7 @@ export class BetweenDesk {
   }
 
   /** Computes and puts down at once: what was seen before is drawn anew. */
-  async redo(plans: Plan[]): Promise<boolean> {
+  async redo(plans: BetweenPlan[]): Promise<boolean> {
     const run = ++this.run;
     this.state.setState({ busy: 0 });
     const results = await this.results(plans, run);
@@ -184,7 +184,7 @@ export class BetweenDesk {
       if (from < 0 || to < 0) return null;
       return planFor(shot, charts.slice(from, to + 1), plan.targets, plan.job.only);
     });
-    const whole = plans.filter((plan): plan is Plan => plan !== null && whyNotCompute(shot, plan) === null);
+    const whole = plans.filter((plan): plan is BetweenPlan => plan !== null && whyNotCompute(shot, plan) === null);
     if (whole.length < plans.length) {
       this.leave();
       return;
@@ -193,7 +193,7 @@ export class BetweenDesk {
     this.timer = setTimeout(() => void this.again(whole), REST_MS);
   }
 
-  private async again(plans: Plan[]): Promise<void> {
+  private async again(plans: BetweenPlan[]): Promise<void> {
     const run = ++this.run;
     this.state.setState({ busy: 0 });
     const results = await this.results(plans, run);
@@ -226,7 +226,7 @@ export class BetweenDesk {
       return;
     }
     const { job } = plan;
-    const key = `half ${planPrint(plan)}`;
+    const key = `half ${planFingerprint(plan)}`;
     if (this.state.getState().half?.key === key) return;
     const seen = () => this.session.shot === shot && this.view.getState().frame === frame;
     const silent = proxy(() => undefined);

@@ -10,8 +10,8 @@ import {
   type Fault,
   firstFrame,
   type LeftOpen,
-  type LinedPaint,
   type LineSource,
+  type LinesAndPaint,
   layersAbove,
   linesAround,
   paintedByHand,
@@ -190,7 +190,7 @@ export class PaintDesk {
     });
   }
 
-  private lined(drawing: Drawing, frame: number): LinedPaint {
+  private lined(drawing: Drawing, frame: number): LinesAndPaint {
     return { id: drawing.id, ink: this.linesOf(drawing, frame).flat(), paint: drawing.paint };
   }
 

@@ -5,7 +5,7 @@ import type { Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { MENU_LOOK } from '../parts/Menu.tsx';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
-import { AFTER_END, FRAME_COLUMN, HEAD, layoutSheet, type Place, placeAt, type SheetLayout } from './geometry.ts';
+import { AFTER_END, FRAME_COLUMN, HEAD, layoutSheet, placeAt, type SheetLayout, type SheetPlace } from './geometry.ts';
 import { paintSheet } from './paint-sheet.ts';
 import { SheetEntry } from './SheetEntry.tsx';
 import { SheetHeads } from './SheetHeads.tsx';
@@ -96,7 +96,7 @@ export function SheetBody() {
       element.scrollLeft = column.left + column.width - seen;
   }, [column, layout.frozen]);
 
-  const place = (event: { clientX: number; clientY: number }): Place => {
+  const place = (event: { clientX: number; clientY: number }): SheetPlace => {
     const box = canvas.current!.getBoundingClientRect();
     const { scrollLeft: left, scrollTop: top } = scroller.current!;
     return placeAt(event.clientX - box.left, event.clientY - box.top, { left, top }, rowHeight, layout);

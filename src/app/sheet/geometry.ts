@@ -78,7 +78,7 @@ export function layoutSheet(
   return { readingEnd, soundEnd, frozen, columns: out, width: frozen + left };
 }
 
-export interface Place {
+export interface SheetPlace {
   frame: number;
   /** 0..1 down the row. */
   within: number;
@@ -93,10 +93,10 @@ export function placeAt(
   scroll: { left: number; top: number },
   rowHeight: number,
   layout: SheetLayout,
-): Place {
+): SheetPlace {
   const row = (y + scroll.top) / rowHeight;
   const frame = Math.floor(row);
-  const place = (column: Place['column']): Place => ({ frame, within: row - frame, column });
+  const place = (column: SheetPlace['column']): SheetPlace => ({ frame, within: row - frame, column });
   if (x < RANGE_STRIP) return place('range');
   if (x < FRAME_COLUMN) return place('frames');
   if (x < layout.readingEnd) return place('reading');

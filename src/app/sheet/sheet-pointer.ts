@@ -29,7 +29,7 @@ import type { CommandContext } from '../commands/register.ts';
 import { refusedByLock, timed } from '../commands/timed.ts';
 import type { Selection } from '../session/slices/sheet.ts';
 import type { ViewState } from '../session/view-state.ts';
-import { columnIds, type Place } from './geometry.ts';
+import { columnIds, type SheetPlace } from './geometry.ts';
 
 /** The end of a hold is taken hold of this near its lower edge, as a part of a row. */
 const EDGE = 0.34;
@@ -40,16 +40,16 @@ export interface Held {
 }
 
 export interface SheetDrag {
-  move(place: Place, held: Held): void;
+  move(place: SheetPlace, held: Held): void;
   /** The pen is lifted; nothing happens when the drag was broken off. */
-  end?(place: Place, held: Held): void;
+  end?(place: SheetPlace, held: Held): void;
 }
 
 export type Grip = 'scrub' | 'bound' | 'range' | 'choose' | 'carry' | 'length' | 'stretch' | 'move';
 
 type Looked = Pick<ViewState, 'frame' | 'layerId' | 'selection' | 'folded'>;
 
-function layerAt(shot: Shot, { column }: Place): Layer | null {
+function layerAt(shot: Shot, { column }: SheetPlace): Layer | null {
   if (column === null || typeof column === 'string') return null;
   return shot.layers.find(({ id }) => id === column.layer) ?? null;
 }
@@ -59,7 +59,7 @@ function isChosen(selection: Selection | null, layer: Layer, frame: number): boo
 }
 
 /** What a pen coming down here would take hold of. */
-export function gripAt(shot: Shot, view: Looked, place: Place): Grip {
+export function gripAt(shot: Shot, view: Looked, place: SheetPlace): Grip {
   if (place.column === 'range') return 'range';
   if (place.column === 'reading') return boundAt(shot, place) ? 'bound' : 'scrub';
   const layer = layerAt(shot, place);
@@ -76,7 +76,7 @@ export function gripAt(shot: Shot, view: Looked, place: Place): Grip {
 }
 
 /** The pen comes down on the sheet: what dragging and lifting it do. */
-export function startDrag(context: CommandContext, place: Place, held: Held): SheetDrag {
+export function startDrag(context: CommandContext, place: SheetPlace, held: Held): SheetDrag {
   const { session, view } = context;
   const grip = gripAt(session.shot, view.getState(), place);
   const layer = layerAt(session.shot, place);
@@ -104,9 +104,9 @@ const inHand = ({ view }: CommandContext) => {
 const clamped = ({ session }: CommandContext, frame: number) => Math.max(0, Math.min(session.shot.length - 1, frame));
 
 /** Going to a cell, and choosing from an anchor on. */
-function choose(context: CommandContext, anchor: { frame: number; layerId: Id }, place: Place): SheetDrag {
+function choose(context: CommandContext, anchor: { frame: number; layerId: Id }, place: SheetPlace): SheetDrag {
   const { session, view } = context;
-  const to = (at: Place) => {
+  const to = (at: SheetPlace) => {
     const order = columnIds(session.shot.layers, view.getState().folded);
     const layerId = layerAt(session.shot, at)?.id ?? view.getState().layerId;
     if (!order.includes(layerId) || !order.includes(anchor.layerId)) return;
@@ -123,7 +123,7 @@ function choose(context: CommandContext, anchor: { frame: number; layerId: Id },
 const NEAR_BOUND = 0.3;
 
 /** The bound of a sound of the track reading under the pen; null when there is none. */
-function boundAt(shot: Shot, { frame, within }: Place): { row: ReadingRow; which: 'from' | 'to' } | null {
+function boundAt(shot: Shot, { frame, within }: SheetPlace): { row: ReadingRow; which: 'from' | 'to' } | null {
   const at = frame + within;
   let best: { row: ReadingRow; which: 'from' | 'to' } | null = null;
   let least = NEAR_BOUND;
@@ -140,7 +140,7 @@ function boundAt(shot: Shot, { frame, within }: Place): { row: ReadingRow; which
 }
 
 /** A bound of a sound, dragged by whole frames; when it is let go its computed neighbours are laid anew around it. */
-function dragBound(context: CommandContext, place: Place): SheetDrag {
+function dragBound(context: CommandContext, place: SheetPlace): SheetDrag {
   const { session } = context;
   const { row, which } = boundAt(session.shot, place)!;
   const gesture = `bound ${newId()}`;
@@ -162,7 +162,7 @@ function dragBound(context: CommandContext, place: Place): SheetDrag {
   };
 }
 
-function dragRange({ session, view }: CommandContext, { frame: from }: Place): SheetDrag {
+function dragRange({ session, view }: CommandContext, { frame: from }: SheetPlace): SheetDrag {
   let moved = false;
   const last = session.shot.length - 1;
   return {
@@ -186,7 +186,7 @@ function layerEdit(context: CommandContext, layer: Layer) {
     timed(context, [layer.id], label, (shot) => setExposures(shot, layer.id, exposures), gesture);
 }
 
-function carry(context: CommandContext, layer: Layer, place: Place): SheetDrag {
+function carry(context: CommandContext, layer: Layer, place: SheetPlace): SheetDrag {
   const before = layer.exposures;
   const placed = exposureAt(before, place.frame)!;
   const edit = layerEdit(context, layer);
@@ -202,7 +202,7 @@ function carry(context: CommandContext, layer: Layer, place: Place): SheetDrag {
 }
 
 /** The end of a hold: what follows is pushed; with Shift the change is slid and the next drawing gives or takes. */
-function dragLength(context: CommandContext, layer: Layer, place: Place): SheetDrag {
+function dragLength(context: CommandContext, layer: Layer, place: SheetPlace): SheetDrag {
   const before = layer.exposures;
   const placed = exposureAt(before, place.frame)!;
   const end = placed.start + placed.exposure.frames;
@@ -249,11 +249,11 @@ function dragStretch(context: CommandContext, selection: Selection): SheetDrag {
 }
 
 /** What is chosen, dragged: along its layers it is shifted, to others it moves there; with Alt it is used again. */
-function dragPiece(context: CommandContext, selection: Selection, layer: Layer, place: Place): SheetDrag {
+function dragPiece(context: CommandContext, selection: Selection, layer: Layer, place: SheetPlace): SheetDrag {
   const { session, view } = context;
   const order = columnIds(session.shot.layers, view.getState().folded);
   const span: Span = { layers: selection.layers, from: selection.from, to: selection.to };
-  const landingAt = (at: Place): Span | null => {
+  const landingAt = (at: SheetPlace): Span | null => {
     const over = layerAt(session.shot, at);
     const by = over ? order.indexOf(over.id) - order.indexOf(layer.id) : 0;
     const first = Math.max(0, Math.min(order.length - span.layers.length, order.indexOf(span.layers[0]) + by));

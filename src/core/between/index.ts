@@ -1,11 +1,28 @@
-export * from './compute.ts';
-export * from './field.ts';
-export * from './follow.ts';
-export * from './link.ts';
-export * from './match.ts';
-export * from './pairing.ts';
-export * from './passages.ts';
-export * from './plan.ts';
-export * from './prints.ts';
-export * from './shape.ts';
-export * from './tween.ts';
+/**
+ * In-betweens: drawings computed between drawings.
+ *
+ * `match/` finds which stroke of one drawing is which of the other; `tween/` puts the lines at any place between; `plan/` says
+ * what of a shot is to be computed, and puts it down as first passes. The words:
+ *
+ * - shape: a stroke cleaned, measured and brought to a fixed number of points, to be compared.
+ * - alignment: which point of one shape answers to which of another, and which way round.
+ * - match: two strokes taken for the same line. Pairing: the same point by point. Pair: what the person sees of it.
+ * - alone: a line that only one of the two drawings has.
+ * - parted line: one stroke in one drawing that is several in the other.
+ * - link: two drawings one after another with what lies between them. Chain: links in a row.
+ * - tween: all lines of a link on their way. Field: how what has no line of its own goes along.
+ * - passage: what the hand has settled about a link (pairs, lines alone, guided points).
+ * - guided point: a point pinned to an arc guide.
+ * - plan: which drawings are to be computed from which. Fingerprint: short text that changes when what it is of changes.
+ */
+export * from './match/match.ts';
+export * from './match/pairing.ts';
+export * from './match/shape.ts';
+export * from './plan/compute.ts';
+export * from './plan/fingerprints.ts';
+export * from './plan/follow.ts';
+export * from './plan/link.ts';
+export * from './plan/passages.ts';
+export * from './plan/plan.ts';
+export * from './tween/field.ts';
+export * from './tween/tween.ts';

@@ -1,19 +1,33 @@
-export * from './areas.ts';
-export * from './coverage.ts';
-export { daubRings } from './daub.ts';
-export * from './edits.ts';
-export * from './holes.ts';
-export * from './jumps.ts';
-export * from './layer-holes.ts';
-export * from './layer-through.ts';
-export * from './line-sources.ts';
-export * from './lined.ts';
-export * from './pour.ts';
-export * from './region-facts.ts';
-export * from './regions.ts';
+/**
+ * Ink and paint: colour in regions that lines enclose.
+ *
+ * `map/` finds the regions of a drawing; `areas/` puts paint on them and takes it off; `carry/` brings paint from drawing to
+ * drawing and finds what is not as it should be. The words:
+ *
+ * - region: paper enclosed by lines, as pixels of a region map. Ground: the region that the paper's edge belongs to.
+ * - opening: a gap in the lines around a region, bridged while it is smaller than asked.
+ * - area: painted shape of a drawing: rings and a swatch, kept in the shot. Ring: a closed polygon, of an edge or a hole.
+ * - swatch: a colour by its name. Palette: what each swatch looks like.
+ * - pour, fence, sweep, daub, wipe: ways to paint - one region; all inside a loop; all a line crosses; by hand; rubbed out.
+ * - carried: put there by the application from painted drawings, with how sure it is, until a hand accepts it.
+ * - vote: what one painted drawing says of a region of another.
+ * - fault: what is not as paint should be. Hole: an unpainted region. Speck: one too small to be seen at once.
+ */
+export { daubRings } from './areas/daub.ts';
+export * from './areas/map-edits.ts';
+export * from './areas/pour.ts';
+export { wipe } from './areas/wipe.ts';
+export * from './carry/holes.ts';
+export * from './carry/jumps.ts';
+export * from './carry/layer-holes.ts';
+export * from './carry/layer-through.ts';
+export * from './carry/line-shape.ts';
+export * from './carry/line-sources.ts';
+export * from './carry/through.ts';
+export * from './carry/unsure.ts';
+export * from './carry/votes.ts';
+export * from './map/coverage.ts';
+export * from './map/region-facts.ts';
+export * from './map/regions.ts';
+export * from './map/trace.ts';
 export * from './swatches.ts';
-export * from './through.ts';
-export * from './trace.ts';
-export * from './unsure.ts';
-export * from './votes.ts';
-export { wipe } from './wipe.ts';

@@ -1,4 +1,5 @@
 /** Edits of the palettes, written for use inside a `change()` recipe. All palettes of a shot hold the same swatch ids. */
+import { useMode as know, modeLrgb, modeRgb, wcagContrast } from 'culori/fn';
 import { plain } from '../history/draft.ts';
 import {
   type Drawing,
@@ -166,17 +167,10 @@ export function bringSwatches<T extends Pick<Drawing, 'ink' | 'paint'>>(shot: Sh
   return { ...drawn, ink: drawn.ink.map(mapped), paint: drawn.paint.map(mapped) };
 }
 
-/** Light a colour gives off, 0..1 (relative luminance, WCAG 2). */
-function luminance(colour: string): number {
-  const [r, g, b] = [1, 3, 5].map((at) => {
-    const value = Number.parseInt(colour.slice(at, at + 2), 16) / 255;
-    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-  });
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
-}
+know(modeRgb);
+know(modeLrgb);
 
 /** Contrast of two colours, 1 (none) to 21 (WCAG 2). */
 export function contrast(a: string, b: string): number {
-  const [light, dark] = [luminance(a), luminance(b)].sort((p, q) => q - p);
-  return (light + 0.05) / (dark + 0.05);
+  return wcagContrast(a, b);
 }

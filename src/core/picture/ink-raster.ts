@@ -224,7 +224,7 @@ export class InkRaster {
     }
   }
 
-  /** Stamps along a run: where each lies and how it looks hangs on its number along the line and the seed alone. */
+  /** Stamps along a run: where each lies and how it looks depends on its number along the line and the seed alone. */
   private stampRun({ samples, from }: Run, brush: Brush, stamp: Stamp, seed: number): void {
     const n = samples.length / SAMPLE_SIZE;
     const step = Math.max(NEAREST_STAMPS, stamp.spacing * brush.width);

@@ -1,3 +1,3 @@
-export * from './edits.ts';
+export * from './row-edits.ts';
 export * from './rows.ts';
 export * from './text.ts';

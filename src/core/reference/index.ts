@@ -1,4 +1,4 @@
-export * from './holds.ts';
+export * from './held-frames.ts';
 export * from './measure.ts';
 export * from './thinning.ts';
 export * from './without.ts';

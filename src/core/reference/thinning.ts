@@ -16,7 +16,7 @@ export interface Cut {
 export type Keep = { kind: 'all' } | { kind: 'every'; nth: number } | { kind: 'picked'; picked: number[] };
 
 /** As long as they run in the clip, or each for so many frames. */
-export type Hold = { kind: 'time' } | { kind: 'frames'; frames: number };
+export type HoldWish = { kind: 'time' } | { kind: 'frames'; frames: number };
 
 /** A picture that comes in and its frames; 0 frames: too short for a frame of the shot, passed over. */
 export interface HeldPicture {
@@ -40,7 +40,7 @@ function keptOf({ from, to }: Cut, keep: Keep): number[] {
  * kept one comes on and the first begins with the cut, so the whole keeps its duration; ends are rounded, never the
  * lengths, so nothing drifts.
  */
-export function thinned(pictures: ClipPicture[], cut: Cut, keep: Keep, hold: Hold, fps: number): HeldPicture[] {
+export function thinned(pictures: ClipPicture[], cut: Cut, keep: Keep, hold: HoldWish, fps: number): HeldPicture[] {
   const kept = keptOf(cut, keep);
   if (hold.kind === 'frames') return kept.map((index) => ({ index, frames: Math.max(1, Math.round(hold.frames)) }));
   if (kept.length === 0) return [];

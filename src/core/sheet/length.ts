@@ -70,7 +70,7 @@ export function drawnEnd(shot: Shot): number {
 }
 
 /** What giving the shot a length does, in sentences for the person. */
-export function lengthSays(shot: Shot, length: number): string[] {
+export function newLengthInWords(shot: Shot, length: number): string[] {
   const { fps } = shot;
   const by = length - shot.length;
   const frames = (count: number) => `${count} ${count === 1 ? 'frame' : 'frames'}`;

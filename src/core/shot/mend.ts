@@ -1,6 +1,6 @@
 /** Finding and putting right what names something that is gone, by the register of references. */
 import type { Id, Shot } from './model.ts';
-import { type Place, REFERENCES, type Reference, type Target } from './references.ts';
+import { REFERENCES, type Reference, type ReferencePlace, type Target } from './references.ts';
 
 /** Ids of everything of a kind that can be named. */
 function targetsOf(shot: Shot, target: Target): Set<Id> {
@@ -34,7 +34,7 @@ function targetsOf(shot: Shot, target: Target): Set<Id> {
 }
 
 /** A place that names what is not there. */
-export interface Dangling extends Place {
+export interface Dangling extends ReferencePlace {
   reference: Reference;
 }
 

@@ -21,7 +21,7 @@ export type Target =
   | 'arc';
 
 /** One place that names something. */
-export interface Place {
+export interface ReferencePlace {
   id: Id;
   /** Puts the place right when `id` is no more; runs on the shot it was found in, or on a draft of it. */
   mend(shot: Shot): void;
@@ -39,7 +39,7 @@ export interface Reference {
    * it is back.
    */
   kind: 'mends' | 'needed' | 'waits';
-  places(shot: Shot): Iterable<Place>;
+  places(shot: Shot): Iterable<ReferencePlace>;
 }
 
 function cellNames(cell: CellRef | null, kind: CellRef['kind']): Id | null {
@@ -48,7 +48,7 @@ function cellNames(cell: CellRef | null, kind: CellRef['kind']): Id | null {
 }
 
 /** Exposures that name something of a kind: one place for each layer and each thing named there. */
-function* cellsOf(shot: Shot, kind: CellRef['kind']): Iterable<Place> {
+function* cellsOf(shot: Shot, kind: CellRef['kind']): Iterable<ReferencePlace> {
   for (const { id: layerId, exposures } of shot.layers) {
     const named = new Set(exposures.map(({ cell }) => cellNames(cell, kind)));
     for (const id of named) {
@@ -70,7 +70,7 @@ function blanked(layer: Layer, gone: (cell: CellRef | null) => boolean): Layer['
 }
 
 function modelPlaces(kind: CellRef['kind']) {
-  return function* (shot: Shot): Iterable<Place> {
+  return function* (shot: Shot): Iterable<ReferencePlace> {
     const id = cellNames(shot.model, kind);
     if (id !== null)
       yield {
@@ -83,7 +83,7 @@ function modelPlaces(kind: CellRef['kind']) {
 }
 
 /** Lines and areas by the swatches they have: one place for each swatch that is used. */
-function* swatchPlaces(shot: Shot): Iterable<Place> {
+function* swatchPlaces(shot: Shot): Iterable<ReferencePlace> {
   for (const id of usesOn(Object.values(shot.drawings)).keys()) {
     yield {
       id,

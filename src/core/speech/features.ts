@@ -1,7 +1,8 @@
 /**
  * What the reading listens to: mel cepstra of 10 ms frames, as for any small recogniser. The room's noise is hidden under a
- * floor that hangs on the loudest speech, and the mean of the speech is taken out, so microphones and levels differ less.
+ * floor that depends on the loudest speech, and the mean of the speech is taken out, so microphones and levels differ less.
  */
+import FFT from 'fft.js';
 import { FEATURES } from './phone-table.ts';
 
 /** Samples a second the reading works at. */
@@ -11,8 +12,8 @@ export const HOP = 0.01;
 
 const HOP_SAMPLES = SPEECH_RATE * HOP;
 const WINDOW = 400;
-const FFT = 512;
-const BINS = FFT / 2 + 1;
+const FFT_SIZE = 512;
+const BINS = FFT_SIZE / 2 + 1;
 const BANDS = 24;
 const LOWEST = 100;
 const HIGHEST = 7400;
@@ -30,41 +31,6 @@ export function percentile(values: Float64Array, share: number): number {
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
 }
 
-/** In-place radix-2 FFT of `re`, `im`, both FFT long. */
-function fourier(re: Float64Array, im: Float64Array, cos: Float64Array, sin: Float64Array): void {
-  for (let i = 1, j = 0; i < FFT; i++) {
-    let bit = FFT >> 1;
-    for (; j & bit; bit >>= 1) j ^= bit;
-    j ^= bit;
-    if (i < j) {
-      const r = re[i];
-      re[i] = re[j];
-      re[j] = r;
-      const m = im[i];
-      im[i] = im[j];
-      im[j] = m;
-    }
-  }
-  for (let size = 2; size <= FFT; size <<= 1) {
-    const half = size >> 1;
-    const step = (FFT / size) | 0;
-    for (let start = 0; start < FFT; start += size) {
-      for (let k = 0; k < half; k++) {
-        const c = cos[k * step];
-        const s = sin[k * step];
-        const a = start + k;
-        const b = a + half;
-        const r = re[b] * c - im[b] * s;
-        const m = re[b] * s + im[b] * c;
-        re[b] = re[a] - r;
-        im[b] = im[a] - m;
-        re[a] += r;
-        im[a] += m;
-      }
-    }
-  }
-}
-
 /** Power spectra of 25 ms about the middle of each 10 ms of `sound` (mono at SPEECH_RATE). */
 export function spectraOf(sound: Float32Array): Spectra {
   const frames = Math.floor(sound.length / HOP_SAMPLES);
@@ -73,21 +39,20 @@ export function spectraOf(sound: Float32Array): Spectra {
     { length: WINDOW },
     (_, i) => 0.54 - 0.46 * Math.cos((2 * Math.PI * i) / (WINDOW - 1)),
   );
-  const cos = Float64Array.from({ length: FFT / 2 }, (_, k) => Math.cos((2 * Math.PI * k) / FFT));
-  const sin = Float64Array.from({ length: FFT / 2 }, (_, k) => -Math.sin((2 * Math.PI * k) / FFT));
-  const re = new Float64Array(FFT);
-  const im = new Float64Array(FFT);
+  const fft = new FFT(FFT_SIZE);
+  const samples = new Float64Array(FFT_SIZE);
+  // Real and imaginary parts by turns, of the first half of the frequencies.
+  const spectrum = fft.createComplexArray();
   for (let t = 0; t < frames; t++) {
-    re.fill(0);
-    im.fill(0);
+    samples.fill(0);
     const start = t * HOP_SAMPLES + HOP_SAMPLES / 2 - WINDOW / 2;
     for (let i = 0; i < WINDOW; i++) {
       const at = start + i;
       if (at < 1 || at >= sound.length) continue;
-      re[i] = (sound[at] - 0.97 * sound[at - 1]) * shape[i];
+      samples[i] = (sound[at] - 0.97 * sound[at - 1]) * shape[i];
     }
-    fourier(re, im, cos, sin);
-    for (let k = 0; k < BINS; k++) power[t * BINS + k] = re[k] * re[k] + im[k] * im[k];
+    fft.realTransform(spectrum, samples);
+    for (let k = 0; k < BINS; k++) power[t * BINS + k] = spectrum[2 * k] ** 2 + spectrum[2 * k + 1] ** 2;
   }
   return { frames, power };
 }
@@ -110,7 +75,8 @@ function melBands(warp: number): { from: Int32Array; weights: Float64Array[] } {
   const [low, high] = [mel(LOWEST), mel(HIGHEST)];
   const edges = Array.from(
     { length: BANDS + 2 },
-    (_, i) => (Math.min(SPEECH_RATE / 2, hertz(low + ((high - low) * i) / (BANDS + 1)) * warp) * FFT) / SPEECH_RATE,
+    (_, i) =>
+      (Math.min(SPEECH_RATE / 2, hertz(low + ((high - low) * i) / (BANDS + 1)) * warp) * FFT_SIZE) / SPEECH_RATE,
   );
   const from = new Int32Array(BANDS);
   const weights: Float64Array[] = [];

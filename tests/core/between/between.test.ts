@@ -1,8 +1,8 @@
 /** Matching strokes and the lines between them. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { assign } from '../../../src/core/between/assignment.ts';
 import { linesAt, makeTween, matchShapes, pairUp, pointAt, shapeOf } from '../../../src/core/between/index.ts';
+import { assign } from '../../../src/core/between/match/assignment.ts';
 
 const SIZE = 400;
 

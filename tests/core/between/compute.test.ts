@@ -1,7 +1,7 @@
 /** In-betweens as strokes: chains, corrections, pins, pieces, lines alone, odd keys, followed points. */
 import { describe, expect, test } from 'vitest';
 import { type BetweenJob, computeBetweens, doubtedPairs, follow } from '../../../src/core/between/index.ts';
-import { alongArc } from '../../../src/core/between/pins.ts';
+import { alongArc } from '../../../src/core/between/tween/guided-points.ts';
 import { plainBrush } from '../../../src/core/ink/index.ts';
 import { newId, type Passage, POINT_SIZE, type Stroke } from '../../../src/core/shot/index.ts';
 import {

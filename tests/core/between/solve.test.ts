@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { SpringSystem, solveBoth } from '../../../src/core/between/solve.ts';
+import { SpringSystem, solveBoth } from '../../../src/core/between/tween/solve.ts';
 
 interface Case {
   anchor: number[];

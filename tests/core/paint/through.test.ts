@@ -2,8 +2,8 @@
 import { describe, expect, test } from 'vitest';
 import { shapeOf } from '../../../src/core/between/index.ts';
 import { plainBrush, sampleStroke } from '../../../src/core/ink/index.ts';
+import { believed, matchPlanes, turnedRound } from '../../../src/core/paint/carry/votes.ts';
 import { paintThrough, regionAt, regionFacts, regionMap, type ThroughDrawing } from '../../../src/core/paint/index.ts';
-import { believed, matchPlanes, turnedRound } from '../../../src/core/paint/votes.ts';
 import type { Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 

@@ -15,7 +15,6 @@ import {
   holdsBy,
   insertTime,
   layerOf,
-  lengthSays,
   lockedAfter,
   makeOwn,
   markerAt,
@@ -23,6 +22,7 @@ import {
   moveNotes,
   movePiece,
   nameFrame,
+  newLengthInWords,
   noteAt,
   packExposures,
   packPatches,
@@ -372,13 +372,13 @@ describe('time in the whole shot', () => {
   });
   test('the length says what it does first', () => {
     expect(drawnEnd(shot)).toBe(12);
-    expect(lengthSays(shot, 7)).toEqual([
+    expect(newLengthInWords(shot, 7)).toEqual([
       'The shot becomes 17 frames shorter: 7 frames, 7 f.',
       'One drawing stands after its end: kept on the sheet, not played.',
     ]);
-    expect(lengthSays(shot, 25)[0]).toBe('The shot becomes 1 frame longer: 25 frames, 1 s 01 f.');
+    expect(newLengthInWords(shot, 25)[0]).toBe('The shot becomes 1 frame longer: 25 frames, 1 s 01 f.');
     pinned('keeper-e0', 3);
-    expect(lengthSays(shot, 10).at(-1)).toBe('The sound goes on for 5 frames after its end and is cut there.');
+    expect(newLengthInWords(shot, 10).at(-1)).toBe('The sound goes on for 5 frames after its end and is cut there.');
   });
 });
 

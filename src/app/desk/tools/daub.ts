@@ -2,8 +2,8 @@ import { IsBoolean, IsNumber, Max, Min } from 'class-validator';
 import WipeIcon from 'lucide-react/icons/brush-cleaning';
 import DaubIcon from 'lucide-react/icons/paintbrush-vertical';
 import type { PenSample } from '../../../core/ink/index.ts';
+import type { wipe as Wipe } from '../../../core/paint/areas/wipe.ts';
 import { daubRings } from '../../../core/paint/index.ts';
-import type { wipe as Wipe } from '../../../core/paint/wipe.ts';
 import { makeArea } from '../../../core/shot/index.ts';
 import { later } from '../../parts/later.tsx';
 import { lookInHand, paintingOn } from './painting.ts';
@@ -102,7 +102,7 @@ declare module '../../session/tool-settings.ts' {
 let wipePaint: typeof Wipe | null = null;
 
 async function readyToWipe(): Promise<void> {
-  wipePaint = (await import('../../../core/paint/wipe.ts')).wipe;
+  wipePaint = (await import('../../../core/paint/areas/wipe.ts')).wipe;
 }
 
 /** Rubs paint out and leaves the lines. */

@@ -28,7 +28,7 @@ declare module '../../session/tool-settings.ts' {
   }
 }
 
-/** Takes a ghost off its pegs: translation by itself under the drawing, to trace from it. */
+/** Takes a ghost off its pegs: moved by itself under the drawing, to trace from it. */
 export const pegs = tool({
   id: 'pegs',
   name: 'Off pegs',

@@ -11,7 +11,7 @@ import { type Gesture, type ToolDesk, tool } from './tool.ts';
 
 /** A line is hit this near to its ink, screen pixels. */
 const REACH = 5;
-/** A pen that translation less than this pressed, it did not drag. Screen pixels. */
+/** A pen that moved less than this pressed, it did not drag. Screen pixels. */
 const PRESS = 3;
 
 type At = { x: number; y: number };
@@ -63,7 +63,7 @@ export const pick = tool({
   },
 });
 
-/** What is picked follows the pen; it is translation when the pen is lifted. */
+/** What is picked follows the pen; it is moved when the pen is lifted. */
 function drag(desk: ToolDesk, start: At): Gesture {
   let by: At = { x: 0, y: 0 };
   return {

@@ -1,0 +1,212 @@
+/** Matched strokes point by point: where one closed line's start lies on the other, which part of a longer line a shorter one is. */
+import { inverse, type Matrix, mapPoint } from '../../plane/matrix.ts';
+import type { Matching } from './match.ts';
+import { type Path, pointAt, type Shape } from './shape.ts';
+
+/** Two strokes brought to as many points, in order; point i of one becomes point i of the other. */
+export interface Pairing {
+  a: number;
+  b: number;
+  from: Path;
+  to: Path;
+  closed: boolean;
+  /** Where along each stroke's shape the points lie, as shares; beyond a part that is seen, its end's. */
+  shareFrom: Float64Array;
+  shareTo: Float64Array;
+  /** Parts (shares along it) that are seen in each drawing; the rest is hidden there and was completed. */
+  seenFrom: [number, number];
+  seenTo: [number, number];
+  /** How its surroundings go from one drawing to the other. */
+  map: Matrix;
+}
+
+/** Pixels between points, and the fewest where a line is full of small bends; they may cut off so much of its length. */
+const SPACING = 8;
+const FINEST = 2.5;
+const LOSS = 0.01;
+const FEWEST = 6;
+const FEWEST_ROUND = 18;
+const MOST = 600;
+const STARTS = 192;
+/** Lines whose lengths differ by more than this may be parts of one another. */
+const PART = 0.8;
+const WHOLE = 0.9;
+/** A part has to fit so much better than the whole made longer. */
+const BETTER = 0.55;
+
+/** Share along b for a share along a. */
+type Along = (share: number) => number;
+
+/** The start on b of a's start, and which way round: the best of STARTS. */
+function closedAlong(a: Shape, b: Shape, map: Matrix, reverse: boolean): Along {
+  const samples = 64;
+  const points = Array.from({ length: samples }, (_, i) => mapPoint(map, ...pointAt(a, i / samples)));
+  const around = Array.from({ length: STARTS }, (_, i) => pointAt(b, i / STARTS));
+  const step = STARTS / samples;
+  let best = 0;
+  let least = Number.POSITIVE_INFINITY;
+  // Compared about their middles: how far the whole lies off says nothing of where it begins.
+  const middle = (all: [number, number][]) => [
+    all.reduce((sum, [x]) => sum + x, 0) / all.length,
+    all.reduce((sum, [, y]) => sum + y, 0) / all.length,
+  ];
+  const [mx, my] = middle(points);
+  const [nx, ny] = middle(around);
+  for (let start = 0; start < STARTS; start++) {
+    let sum = 0;
+    for (let i = 0; i < samples; i++) {
+      const k = (start + (reverse ? -i : i) * step + 2 * STARTS) % STARTS;
+      const [x, y] = around[k];
+      const [dx, dy] = [points[i][0] - mx - x + nx, points[i][1] - my - y + ny];
+      sum += dx * dx + dy * dy;
+    }
+    if (sum < least) {
+      least = sum;
+      best = start;
+    }
+  }
+  return (share) => best / STARTS + (reverse ? -share : share);
+}
+
+/** Mean distance between a part of one line, mapped, and the whole of another. */
+function partDistance(
+  long: Shape,
+  short: Shape,
+  map: (x: number, y: number) => [number, number],
+  from: number,
+  to: number,
+  reverse: boolean,
+): number {
+  const samples = 20;
+  let sum = 0;
+  for (let i = 0; i <= samples; i++) {
+    const s = i / samples;
+    const [x, y] = map(...pointAt(long, from + (to - from) * s));
+    const [u, v] = pointAt(short, reverse ? 1 - s : s);
+    sum += Math.hypot(x - u, y - v);
+  }
+  return sum / (samples + 1);
+}
+
+/** The part of a longer line that a shorter one is; null when it is rather the whole, made shorter. */
+function partOf(
+  long: Shape,
+  short: Shape,
+  map: (x: number, y: number) => [number, number],
+  reverse: boolean,
+  scale: number,
+): [number, number] | null {
+  // A map that stretches much is not trusted to say that a line as long as the other is a part of it.
+  const bounded = Math.max(0.75, Math.min(1.33, scale));
+  const share = Math.min(1, short.length / (long.length * bounded));
+  if (share > PART || share < 0.15 || short.length > WHOLE * long.length) return null;
+  const whole = partDistance(long, short, map, 0, 1, reverse);
+  let best: [number, number] = [0, 1];
+  let least = whole * BETTER;
+  for (const width of [share * 0.92, share, Math.min(1, share * 1.08)]) {
+    for (let k = 0; k <= 24; k++) {
+      const from = ((1 - width) * k) / 24;
+      const distance = partDistance(long, short, map, from, from + width, reverse);
+      if (distance < least) {
+        least = distance;
+        best = [from, from + width];
+      }
+    }
+  }
+  return best[0] === 0 && best[1] === 1 ? null : best;
+}
+
+/** A line gone on with beyond its ends by another, mapped and laid on at the joint without a jump. */
+function completed(
+  short: Shape,
+  reverse: boolean,
+  part: [number, number],
+  long: (share: number) => [number, number],
+  share: number,
+): [number, number] {
+  const [from, to] = part;
+  const inside = Math.max(from, Math.min(to, share));
+  const s = to > from ? (inside - from) / (to - from) : 0;
+  const [x, y] = pointAt(short, reverse ? 1 - s : s);
+  if (share >= from && share <= to) return [x, y];
+  const [jx, jy] = long(inside);
+  const [px, py] = long(share);
+  return [x + px - jx, y + py - jy];
+}
+
+/** How many points even steps along a line take to keep its bends: more where there are many small ones. */
+function pointsFor(shape: Shape): number {
+  const most = Math.min(MOST, Math.round(shape.length / FINEST) + 1);
+  let count = Math.round(shape.length / SPACING) + 1;
+  while (count < most) {
+    let length = 0;
+    let [x, y] = pointAt(shape, 0);
+    const steps = shape.closed ? count : count - 1;
+    for (let k = 1; k <= steps; k++) {
+      const [nx, ny] = pointAt(shape, k / steps);
+      length += Math.hypot(nx - x, ny - y);
+      [x, y] = [nx, ny];
+    }
+    if (length >= (1 - LOSS) * shape.length) break;
+    count = Math.max(count + 1, Math.round(1.4 * count));
+  }
+  return Math.min(count, most);
+}
+
+/** Brings matched strokes to the same points. */
+export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pairing[] {
+  return matches.map(({ a: i, b: j, alignment }) => {
+    const [one, other, map] = [a[i], b[j], maps[i]];
+    const closed = one.closed && other.closed;
+    const whole: [number, number] = [0, 1];
+    let at: (share: number) => [[number, number], [number, number]];
+    let shares: (share: number) => [number, number];
+    let [seenFrom, seenTo] = [whole, whole];
+    const scale = Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2])) || 1;
+    if (closed) {
+      const along = closedAlong(one, other, map, alignment.reverse);
+      shares = (share) => [share, along(share) - Math.floor(along(share))];
+      at = (share) => [pointAt(one, share), pointAt(other, along(share))];
+    } else {
+      const there = (x: number, y: number) => mapPoint(map, x, y);
+      const back = inverse(map);
+      const home = (x: number, y: number) => mapPoint(back, x, y);
+      const inA = one.closed || other.closed ? null : partOf(one, other, there, alignment.reverse, scale);
+      const inB = one.closed || other.closed || inA ? null : partOf(other, one, home, alignment.reverse, 1 / scale);
+      const flip = (share: number) => (alignment.reverse ? 1 - share : share);
+      const within = ([low, high]: [number, number], share: number) =>
+        Math.max(0, Math.min(1, (share - low) / Math.max(1e-9, high - low)));
+      if (inA) {
+        seenTo = inA;
+        shares = (share) => [share, flip(within(inA, share))];
+        at = (share) => [
+          pointAt(one, share),
+          completed(other, alignment.reverse, inA, (s) => there(...pointAt(one, s)), share),
+        ];
+      } else if (inB) {
+        // Shares run along b here; a is the part.
+        const part: [number, number] = alignment.reverse ? [1 - inB[1], 1 - inB[0]] : inB;
+        seenFrom = part;
+        shares = (share) => [within(part, share), flip(share)];
+        at = (share) => [
+          completed(one, false, part, (s) => home(...pointAt(other, flip(s))), share),
+          pointAt(other, flip(share)),
+        ];
+      } else {
+        shares = (share) => [share, flip(share)];
+        at = (share) => [pointAt(one, share), pointAt(other, flip(share))];
+      }
+    }
+    const count = Math.max(closed ? FEWEST_ROUND : FEWEST, pointsFor(one), pointsFor(other));
+    const from = new Float64Array(2 * count);
+    const to = new Float64Array(2 * count);
+    const [shareFrom, shareTo] = [new Float64Array(count), new Float64Array(count)];
+    for (let k = 0; k < count; k++) {
+      const [p, q] = at(closed ? k / count : k / (count - 1));
+      from.set(p, 2 * k);
+      to.set(q, 2 * k);
+      [shareFrom[k], shareTo[k]] = shares(closed ? k / count : k / (count - 1));
+    }
+    return { a: i, b: j, from, to, closed, shareFrom, shareTo, seenFrom, seenTo, map };
+  });
+}

@@ -1,0 +1,79 @@
+/** Colours that jump: a region that for one or two drawings is painted otherwise than before and after. */
+import type { Area, Id } from '../../shot/model.ts';
+import { regionPoints } from '../areas/pour.ts';
+import { regionPaint } from '../map/coverage.ts';
+import { isGround } from '../map/regions.ts';
+import type { Fault } from './holes.ts';
+import { matchPlanes, type Plane, votesOf } from './votes.ts';
+
+/** A region has a counterpart when so much of what is heard of it comes from one region. */
+const COUNTERPART = 0.5;
+/** Drawings of more regions are not compared: what is heard is kept for every two. */
+const MOST_REGIONS = 600;
+
+/** A region has one colour when so much of it shows that; under a tone that covers half of it, it has none that could jump. */
+const PLAIN = 0.7;
+
+/** A drawing to be compared with those beside it. */
+export interface PaintedPlane {
+  id: Id;
+  plane: Plane;
+  paint: Area[];
+}
+
+/** For each region of the second drawing its counterpart in the first; 0: none. */
+function counterparts(a: Plane, b: Plane, size: number): Int32Array {
+  const count = a.map.count + 1;
+  const out = new Int32Array(b.map.count + 1);
+  if (Math.max(count, out.length) > MOST_REGIONS) return out;
+  const share = new Float32Array(count * count);
+  for (let label = 0; label < count; label++) share[label * count + label] = 1;
+  const own = { share, count, sure: new Float32Array(count).fill(1) };
+  const votes = votesOf(a, own, b, matchPlanes(a, b, size));
+  for (let label = 1; label < out.length; label++)
+    for (let other = 1; other < count; other++)
+      if (votes.share[label * count + other] >= COUNTERPART) out[label] = other;
+  return out;
+}
+
+/** Jumps along drawings in the order of the sheet. @param progress told 0..1 */
+export function jumpsIn(drawings: PaintedPlane[], size: number, progress: (share: number) => void = () => {}): Fault[] {
+  const painted = drawings.filter(({ paint }) => paint.length > 0);
+  const swatches = painted.map(({ plane, paint }) => {
+    const { area, covered } = regionPaint(plane.map, paint);
+    return Array.from(area, (place, label) => (place > 0 && covered[label] >= PLAIN ? paint[place - 1].swatch : null));
+  });
+  /** before[k][label]: the counterpart of a region of drawing k in drawing k - 1. */
+  const before = painted.map(({ plane }, k) => {
+    progress(k / painted.length);
+    return k === 0 ? new Int32Array(plane.map.count + 1) : counterparts(painted[k - 1].plane, plane, size);
+  });
+  const out: Fault[] = [];
+  const seen = new Set<string>();
+  for (let last = 2; last < painted.length; last++) {
+    for (let label = 1; label <= painted[last].plane.map.count; label++) {
+      // Back along the counterparts, over one drawing or two.
+      const way = [label];
+      for (let k = last; k > last - 3 && k > 0; k--) way.push(before[k][way.at(-1)!] ?? 0);
+      for (const over of [1, 2]) {
+        if (way.length < over + 2 || way.slice(0, over + 2).includes(0)) continue;
+        const colour = (k: number) => swatches[last - k][way[k]];
+        const same = colour(0) !== null && colour(0) === colour(over + 1);
+        const others = Array.from({ length: over }, (_, k) => colour(k + 1));
+        if (!same || others.some((other) => other === null || other === colour(0))) continue;
+        for (let k = 1; k <= over; k++) {
+          const { id, plane } = painted[last - k];
+          const key = `${id} ${way[k]}`;
+          if (seen.has(key) || isGround(plane.map, way[k])) continue;
+          seen.add(key);
+          const points = regionPoints(plane.map);
+          const [x, y] = [points[2 * way[k]], points[2 * way[k] + 1]];
+          out.push({ kind: 'jump', drawing: id, x, y, size: plane.facts.areas[way[k]], swatch: others[k - 1] });
+        }
+        break;
+      }
+    }
+  }
+  progress(1);
+  return out;
+}

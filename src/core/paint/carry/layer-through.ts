@@ -1,0 +1,193 @@
+/** Paint carried through the drawings of a layer: from their lines and areas to areas. */
+
+import type { Area, Id, Stroke } from '../../shot/model.ts';
+import { clearPixels, regionsOfArea } from '../areas/map-edits.ts';
+import { areaOf, areaUnder, PLAIN_PAINT, regionPoints } from '../areas/pour.ts';
+import { regionPaint } from '../map/coverage.ts';
+import { type RegionFacts, regionFacts } from '../map/region-facts.ts';
+import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from '../map/regions.ts';
+import { heightOf, shapeOfLine } from './line-shape.ts';
+import { paintThrough, type ThroughDrawing, type ThroughRegion } from './through.ts';
+
+/** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */
+const FARTHER = [0, 8, 14, 22];
+/** Colours are carried on maps of at most this many pixels; the areas are made on whole ones. */
+const CARRIED_ON = 520_000;
+/** What is carried region by region is never surer; 1 is what goes along with its lines. */
+const SUREST = 0.999;
+/** A region is painted by hand when so much of it is covered by one area the hand put there. */
+const BY_HAND = 0.85;
+
+/** A drawing as paint is carried through it. */
+export interface LinesAndPaint {
+  id: Id;
+  /** The lines that bound its regions. */
+  ink: Stroke[];
+  paint: Area[];
+}
+
+export interface ThroughJob {
+  width: number;
+  height: number;
+  wishes: Partial<RegionWishes>;
+  /** In the order of the sheet. */
+  drawings: (LinesAndPaint & {
+    /** It is painted, and the others take after it. */
+    source: boolean;
+  })[];
+  /** What the hand has painted is painted anew too. */
+  overHand: boolean;
+}
+
+/** A region that is to be looked at. */
+interface UnsureRegion {
+  x: number;
+  y: number;
+  sure: number;
+  /** Id of its area; null: it was left unpainted. */
+  area: Id | null;
+}
+
+export interface CarriedPaint {
+  id: Id;
+  paint: Area[];
+  /** Enclosed regions, and those of them that are not sure. */
+  regions: number;
+  unsure: UnsureRegion[];
+}
+
+/** What is painted the same way has the same key: each key is a colour to carry. */
+const lookOf = ({ swatch, name, edge, soft }: Area) => `${swatch}|${name}|${edge}|${soft}`;
+
+export const isCarried = ({ sure }: Area): boolean => sure !== null;
+
+/** Colour of each region of a map by what is painted there; `none` where too little is. */
+function coloursOn(
+  map: RegionMap,
+  paint: Area[],
+  colours: Map<string, number>,
+  least: number,
+  none: number,
+): Int32Array {
+  const { area, covered } = regionPaint(map, paint);
+  return area.map((place, label) => {
+    if (label === 0) return none;
+    return place > 0 && covered[label] >= least ? (colours.get(lookOf(paint[place - 1])) ?? none) : none;
+  });
+}
+
+/** Whether paint reaches the edge of the paper or one region has two colours: an opening was left. */
+function leaks(map: RegionMap, paint: Area[]): boolean {
+  const { area, painted, covered } = regionPaint(map, paint);
+  for (let label = 1; label <= map.count; label++) {
+    if (isGround(map, label) ? area[label] > 0 : painted[label] - covered[label] > 0.25) return true;
+  }
+  return false;
+}
+
+/** The regions of a whole map by what was found out on a smaller one. */
+function onWholeMap(facts: RegionFacts, small: RegionMap, regions: ThroughRegion[]): ThroughRegion[] {
+  return facts.samples.map((points): ThroughRegion => {
+    const votes = new Map<number, number>();
+    for (let i = 0; i < points.length; i += 2) {
+      const label = regionAt(small, points[i], points[i + 1]);
+      votes.set(label, (votes.get(label) ?? 0) + 1);
+    }
+    const [label] = [...votes].sort((a, b) => b[1] - a[1])[0] ?? [0];
+    return regions[label] ?? { colour: 0, sure: 0, unsure: true };
+  });
+}
+
+/**
+ * Carries the paint of the source drawings through the others. What the hand has painted there stays (unless asked) and is
+ * told to the drawings beside it; what was carried before is carried anew. @param progress told 0..1
+ */
+export function paintThroughLayer(job: ThroughJob, progress: (share: number) => void = () => {}): CarriedPaint[] {
+  const { width, height, drawings, wishes } = job;
+  const looks: Area[] = [];
+  const colours = new Map<string, number>();
+  for (const { paint } of drawings)
+    for (const area of paint) {
+      if (colours.has(lookOf(area))) continue;
+      looks.push(area);
+      colours.set(lookOf(area), looks.length);
+    }
+  const handOf = ({ paint }: LinesAndPaint) => (job.overHand ? [] : paint.filter((area) => !isCarried(area)));
+  const gap = wishes.gap ?? 0;
+  const prepared = drawings.map((drawing): ThroughDrawing => {
+    const maps = FARTHER.map(
+      (more) => () => regionMap(drawing.ink, width, height, { ...wishes, gap: gap + more, most: CARRIED_ON }),
+    );
+    const shapes = drawing.ink.map(shapeOfLine);
+    const lineages = drawing.ink.map(({ lineage }) => lineage);
+    if (drawing.source) {
+      let taken = 0;
+      let map = maps[0]();
+      while (taken + 1 < maps.length && leaks(map, drawing.paint)) map = maps[++taken]();
+      return { shapes, lineages, maps: [maps[taken]], painted: coloursOn(map, drawing.paint, colours, 0, 0) };
+    }
+    const hand = handOf(drawing);
+    return {
+      shapes,
+      lineages,
+      maps,
+      painted: null,
+      ...(hand.length > 0 && { settled: (map) => coloursOn(map, hand, colours, BY_HAND, -1) }),
+    };
+  });
+  const size = Math.max(1, ...prepared.map(({ shapes }) => heightOf(shapes)));
+  const carried = paintThrough(prepared, looks.length + 1, size, (share) => progress(0.7 * share));
+  return drawings.map((drawing, at): CarriedPaint => {
+    progress(0.7 + (0.3 * at) / drawings.length);
+    if (drawing.source) return { id: drawing.id, paint: drawing.paint, regions: 0, unsure: [] };
+    return areasFor(job, drawing, handOf(drawing), carried[at], looks);
+  });
+}
+
+/** The areas of one drawing, the carried ones under those of the hand. */
+function areasFor(
+  { width, height, wishes }: ThroughJob,
+  drawing: LinesAndPaint,
+  hand: Area[],
+  { map: small, taken, regions: found }: { map: () => RegionMap; taken: number; regions: ThroughRegion[] },
+  looks: Area[],
+): CarriedPaint {
+  const map = regionMap(drawing.ink, width, height, { ...wishes, gap: (wishes.gap ?? 0) + FARTHER[taken] });
+  const regions = onWholeMap(regionFacts(map), small(), found);
+  const covered = hand.length > 0 ? regionPaint(map, hand).covered : new Float32Array(map.count + 1);
+  const points = regionPoints(map);
+  const paint: Area[] = [];
+  const unsure: UnsureRegion[] = [];
+  let count = 0;
+  for (let label = 1; label <= map.count; label++) {
+    if (isGround(map, label)) continue;
+    count++;
+    if (covered[label] >= BY_HAND) continue;
+    const { colour, unsure: doubted } = regions[label];
+    const sure = Math.min(SUREST, regions[label].sure);
+    const [x, y] = [points[2 * label], points[2 * label + 1]];
+    if (colour === 0) {
+      if (doubted) unsure.push({ x, y, sure, area: null });
+      continue;
+    }
+    const { swatch, name, edge, soft } = looks[colour - 1];
+    const area = areaOf(map, label, swatch, { ...PLAIN_PAINT, edge, soft }, { name, sure });
+    paint.push(area);
+    if (doubted) unsure.push({ x, y, sure, area: area.id });
+  }
+  // Tones carried along with the lines have shapes of their own: they go on lying on the regions.
+  const whole = clearPixels(map);
+  const tones = drawing.paint.filter(
+    (area) =>
+      !hand.includes(area) &&
+      (area.sure === null || area.sure > SUREST) &&
+      regionsOfArea(area, map, whole).length === 0,
+  );
+  return { id: drawing.id, paint: [...paint, ...tones, ...hand], regions: count, unsure };
+}
+
+/** The carried paint at a place, as the hand would have put it there; null where none is. */
+export function proposedAt(paint: Area[], x: number, y: number): Area | null {
+  const area = areaUnder(paint, x, y);
+  return area && { ...area, sure: null };
+}

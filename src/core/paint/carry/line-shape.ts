@@ -1,0 +1,22 @@
+/** A drawing's lines as the matching compares them. */
+import { type Shape, shapeOf } from '../../between/index.ts';
+import { POINT_SIZE, type Stroke } from '../../shot/model.ts';
+
+export function shapeOfLine({ points, closed }: Pick<Stroke, 'points' | 'closed'>): Shape {
+  const n = points.length / POINT_SIZE;
+  const path: number[] = [];
+  for (let i = 0; i < n; i++) path.push(points[i * POINT_SIZE], points[i * POINT_SIZE + 1]);
+  if (closed && n > 1) path.push(path[0], path[1]);
+  return shapeOf(path);
+}
+
+/** How high lines stand together, pixels; at least 1. */
+export function heightOf(shapes: Shape[]): number {
+  let [low, high] = [Infinity, -Infinity];
+  for (const { path } of shapes)
+    for (let i = 1; i < path.length; i += 2) {
+      low = Math.min(low, path[i]);
+      high = Math.max(high, path[i]);
+    }
+  return Math.max(1, high - low);
+}

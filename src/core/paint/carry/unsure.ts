@@ -1,0 +1,58 @@
+/** Which drawings paint is carried from, and what was carried without being sure. */
+import { pointInside } from '../../plane/rings.ts';
+import type { Area, Id, Layer, Shot } from '../../shot/model.ts';
+import { isCarried } from './layer-through.ts';
+import { drawingsAlong } from './line-sources.ts';
+import { UNSURE } from './through.ts';
+
+/** A drawing is painted when the hand has put down this share of the areas of the one with most. */
+const PAINTED = 0.6;
+
+/** The drawings the hand has painted whole, as far as can be told from how many areas they have. */
+export function paintedByHand(drawings: { id: Id; paint: Area[] }[]): Set<Id> {
+  const byHand = drawings.map(({ paint }) => paint.filter((area) => !isCarried(area)).length);
+  const most = Math.max(0, ...byHand);
+  return new Set(drawings.filter((_, i) => byHand[i] > 0 && byHand[i] >= PAINTED * most).map(({ id }) => id));
+}
+
+/** Something to look at: a carried area that is not sure, or a region that was left unpainted without being sure. */
+export interface Doubt {
+  drawing: Id;
+  frame: number;
+  x: number;
+  y: number;
+  sure: number;
+  area: Id | null;
+  swatch: Id | null;
+}
+
+/** A region left unpainted when paint was last carried. */
+export interface LeftOpen {
+  drawing: Id;
+  x: number;
+  y: number;
+  sure: number;
+}
+
+/** All doubts of a layer in the order of the sheet. @param open regions that were left unpainted */
+export function doubtsIn(shot: Shot, layer: Layer, open: LeftOpen[]): Doubt[] {
+  return drawingsAlong(shot, layer).flatMap(({ drawing: { id, paint }, frame }) => {
+    const areas = paint
+      .filter(({ sure }) => sure !== null && sure < UNSURE)
+      .map((area): Doubt => {
+        const [x, y] = pointInside(area.rings);
+        return { drawing: id, frame, x, y, sure: area.sure!, area: area.id, swatch: area.swatch };
+      });
+    const left = open
+      .filter(({ drawing }) => drawing === id)
+      .map((each): Doubt => ({ ...each, frame, area: null, swatch: null }));
+    return [...areas, ...left].sort((a, b) => a.sure - b.sure);
+  });
+}
+
+/** What the hand agrees to is its own from now on. For use inside a `change()` recipe. */
+export function accept(shot: Shot, drawing: Id, areas: Id[]): void {
+  const wanted = new Set(areas);
+  const own = shot.drawings[drawing];
+  for (const area of own.paint) if (wanted.has(area.id)) area.sure = null;
+}
