@@ -1,12 +1,22 @@
 /** The painter on a canvas in Node, for tests that look at pixels. */
 
 import { createCanvas, ImageData, Path2D } from '@napi-rs/canvas';
-import { type Looker, type PaintContext, Painter, type PaintImage } from '../src/core/picture/index.ts';
+import {
+  type Looker,
+  type PaintContext,
+  Painter,
+  type PaintImage,
+  type PaintTools,
+} from '../src/core/picture/index.ts';
 import { scaling } from '../src/core/plane/index.ts';
 import type { Shot } from '../src/core/shot/index.ts';
 
 export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter {
-  return new Painter({
+  return new Painter(nodeTools(pictures));
+}
+
+export function nodeTools(pictures: Record<string, PaintImage> = {}): PaintTools {
+  return {
     newPath: () => new Path2D() as never,
     picture: (asset, index) => pictures[`${asset}:${index}`] ?? null,
     pixels(data, width, height) {
@@ -18,7 +28,7 @@ export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter 
       const canvas = createCanvas(width, height);
       return { image: canvas, context: canvas.getContext('2d') as unknown as PaintContext };
     },
-  });
+  };
 }
 
 export interface Raster {

@@ -3,6 +3,7 @@
  * frames for playing, and thumbnails. Drawings are rastered once per scale and version and put together from there.
  */
 
+import { LRUCache } from 'lru-cache';
 import {
   cellRevision,
   type PaintContext,
@@ -12,8 +13,9 @@ import {
   seenBox,
   shownCells,
   shownKey,
+  Tiles,
 } from '../core/picture/index.ts';
-import { after, type Matrix, scaleOf, scaling } from '../core/plane/index.ts';
+import { after, type Box, type Matrix, scaleOf, scaling } from '../core/plane/index.ts';
 import {
   type Area,
   type CellRef,
@@ -29,9 +31,10 @@ import {
 import { canvasTools, paintContext } from './canvas-tools.ts';
 import { PictureLibrary } from './picture-library.ts';
 
-/** Rasters kept, bytes. */
-const RASTER_ROOM = 320 * 1024 ** 2;
-/** A cell larger than this in pixels is painted straight from its lines, only where seen. */
+/** Whole drawings kept as rasters, and tiles of ghosts and of drawings too large for that; bytes. */
+const RASTER_ROOM = 160 * 1024 ** 2;
+const TILE_ROOM = 160 * 1024 ** 2;
+/** A drawing larger than this in pixels is kept in tiles, only where seen. */
 const LARGEST_RASTER = 4_500_000;
 
 /** Width of the picture in the list of shots, pixels. */
@@ -98,35 +101,25 @@ export interface PaperParts {
 
 export class DeskPainter {
   readonly library = new PictureLibrary();
-  private readonly painter = new Painter(canvasTools((asset, index) => this.library.get(asset, index)));
+  private readonly tools = canvasTools((asset, index) => this.library.get(asset, index));
+  private readonly painter = new Painter(this.tools);
+  private readonly tiles = new Tiles(this.tools, TILE_ROOM);
   /** Lines computed for a ghost. */
   computed: { key: string; ink: Stroke[] } | null = null;
-  private readonly rasters = new Map<string, OffscreenCanvas>();
-  private room = 0;
+  private readonly rasters = new LRUCache<string, OffscreenCanvas>({
+    maxSize: RASTER_ROOM,
+    sizeCalculation: ({ width, height }) => width * height * 4,
+  });
   /** By scale, drawing and colours: which raster it was painted into last, and what it held. */
-  private readonly latest = new Map<string, { key: string; ink: Stroke[]; paint: Area[] }>();
+  private readonly latest = new LRUCache<string, { key: string; ink: Stroke[]; paint: Area[] }>({ max: 400 });
 
   private raster(key: string, width: number, height: number, paint: (context: PaintContext) => void): OffscreenCanvas {
     const there = this.rasters.get(key);
-    if (there) {
-      this.rasters.delete(key);
-      this.rasters.set(key, there);
-      return there;
-    }
+    if (there) return there;
     const canvas = new OffscreenCanvas(Math.max(1, width), Math.max(1, height));
     paint(paintContext(canvas));
-    this.keep(key, canvas);
-    return canvas;
-  }
-
-  private keep(key: string, canvas: OffscreenCanvas): void {
     this.rasters.set(key, canvas);
-    this.room += canvas.width * canvas.height * 4;
-    for (const [old, each] of this.rasters) {
-      if (this.room <= RASTER_ROOM || old === key) break;
-      this.rasters.delete(old);
-      this.room -= each.width * each.height * 4;
-    }
+    return canvas;
   }
 
   /** A drawing at a scale. One that has only got more lines since it was last painted gets just those. */
@@ -174,13 +167,21 @@ export class DeskPainter {
     const w = Math.ceil(shot.width * scale);
     const h = Math.ceil(shot.height * scale);
     const colours = tint ? flat(palette, tint) : colourMap(palette);
-    if (cell.kind === 'picture' || w * h > LARGEST_RASTER) {
+    if (cell.kind === 'picture') {
       this.painter.paintCell(context, shot, shown, colours, view, width, height);
       return;
     }
     const drawing = shot.drawings[cell.drawing];
     if (!drawing || (drawing.ink.length === 0 && drawing.paint.length === 0)) return;
-    const raster = this.drawingRaster(drawing, scale, shot, tint ?? colourKey(palette), colours);
+    const look = tint ?? colourKey(palette);
+    if (w * h > LARGEST_RASTER) {
+      const key = `${revision(drawing.ink)}.${revision(drawing.paint)}|${look}`;
+      this.tiles.put(context, key, this.painter.inked(drawing), view, shown.layer.opacity, (target, through) =>
+        this.painter.paintDrawing(target, drawing, colours, seenOn(target, through)),
+      );
+      return;
+    }
+    const raster = this.drawingRaster(drawing, scale, shot, look, colours);
     context.setTransform(...view);
     context.globalAlpha = shown.layer.opacity;
     context.drawImage(raster as never, 0, 0, w / scale, h / scale);
@@ -192,24 +193,14 @@ export class DeskPainter {
     return cell.kind === 'drawing' ? (shot.drawings[cell.drawing] ?? null) : null;
   }
 
-  private putGhost(
-    context: PaintContext,
-    shot: Shot,
-    ghost: GhostWish,
-    palette: Palette,
-    view: Matrix,
-    width: number,
-    height: number,
-  ) {
+  private putGhost(context: PaintContext, shot: Shot, ghost: GhostWish, palette: Palette, view: Matrix) {
     const drawing = this.ghostDrawing(shot, ghost.cell);
     if (!drawing || drawing.ink.length === 0) return;
     // Gathered first and faded as a whole, so that crossing lines of one ghost do not darken each other.
     const { tint, filled } = ghost;
-    const look = `${tint ?? colourKey(palette)}|${filled}|${ghost.pegs.join()}`;
-    const key = `ghost|${view.join()}|${width}x${height}|${ghostRevision(shot, ghost.cell)}|${look}`;
-    const through = after(ghost.pegs, view);
-    const raster = this.raster(key, width, height, (target) => {
-      target.setTransform(...through);
+    const key = `${ghostRevision(shot, ghost.cell)}|${tint ?? colourKey(palette)}|${filled}`;
+    const boxes = this.painter.inked(filled ? drawing : { ...drawing, paint: [] });
+    this.tiles.put(context, key, boxes, after(ghost.pegs, view), ghost.strength, (target, through) => {
       const colours = tint ? flat(palette, tint) : colourMap(palette);
       if (filled) {
         // Tinted paint stays light, so that lines show on it.
@@ -217,12 +208,8 @@ export class DeskPainter {
         this.painter.paintAreas(target, drawing.paint, colours);
         target.globalAlpha = 1;
       }
-      this.painter.paintInk(target, drawing.ink, colours, undefined, seenBox(through, width, height));
+      this.painter.paintInk(target, drawing.ink, colours, undefined, seenOn(target, through));
     });
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = ghost.strength;
-    context.drawImage(raster as never, 0, 0, width, height);
-    context.globalAlpha = 1;
   }
 
   async paper(kept: Shot, wish: PaperWish): Promise<PaperParts> {
@@ -273,7 +260,7 @@ export class DeskPainter {
         async (context) => {
           this.paintGround(context, shot, view);
           await cells(context, below);
-          for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, palette, view, width, height);
+          for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, palette, view);
         },
       ),
       own: await part(`${base}|${keyOf(own)}`, wish.have.own, (context) => cells(context, own)),
@@ -357,6 +344,11 @@ export class DeskPainter {
     image.close();
     return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
   }
+}
+
+/** What of the paper a canvas shows. */
+function seenOn({ canvas }: PaintContext, view: Matrix): Box {
+  return seenBox(view, canvas.width, canvas.height);
 }
 
 /** Every swatch in one colour. */

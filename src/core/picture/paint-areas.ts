@@ -8,6 +8,8 @@ import type { PaintContext, PaintTools, PathLike } from './context.ts';
 export const LOST_SWATCH = '#ff00c8';
 /** A blur of this share of the soft width (standard deviation) runs out over about that width. */
 const BLUR = 0.4;
+/** How far a soft edge reaches beyond its area, in times its soft width: three standard deviations. */
+export const SOFT_REACH = 3 * BLUR;
 
 /** `#rrggbb` and opacity of a colour that may be `#rrggbbaa`. */
 export function parted(colour: string): { colour: string; opacity: number } {

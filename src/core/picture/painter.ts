@@ -5,14 +5,16 @@
 import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
 import { strokeBox, strokeOutline } from '../ink/outline.ts';
 import { isPlain } from '../ink/response.ts';
-import { type Box, boxesMeet, mapBox } from '../plane/box.ts';
+import { type Box, boxesMeet, grownBox, mapBox } from '../plane/box.ts';
 import { after, inverse, type Matrix } from '../plane/matrix.ts';
-import type { Area, Brush, Drawing, Id, Layer, Shot, Stroke } from '../shot/model.ts';
+import { ringsBox } from '../plane/rings.ts';
+import type { Area, Brush, Drawing, Id, Layer, Planes, Shot, Stroke } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
 import type { PaintContext, PaintTools, PathLike } from './context.ts';
 import { InkRaster, type Window } from './ink-raster.ts';
-import { LOST_SWATCH, paintAreas, parted } from './paint-areas.ts';
+import { LOST_SWATCH, paintAreas, parted, SOFT_REACH } from './paint-areas.ts';
 import { type Looker, type ShownCell, shownCells } from './shows.ts';
+import type { Inked } from './tiles.ts';
 
 type Colour = ReturnType<typeof parted>;
 
@@ -92,6 +94,13 @@ export class Painter {
       this.areaPaths.set(area, path);
     }
     return path;
+  }
+
+  /** Where a drawing's lines and paint lie, paper pixels. */
+  inked({ ink, paint }: Planes): Inked {
+    const areas = paint.map(({ rings, soft }) => grownBox(ringsBox(rings), SOFT_REACH * soft));
+    const bleed = SOFT_REACH * paint.reduce((most, { soft }) => Math.max(most, soft), 0);
+    return { boxes: [...ink.map((stroke) => this.boxOf(stroke)), ...areas], bleed };
   }
 
   paintAreas(context: PaintContext, areas: Area[], colours: Map<Id, string>): void {
