@@ -2,7 +2,7 @@
  * One open shot: the present state, the door for edits, undo, keeping, and the picture worker that follows along.
  */
 import type { Remote } from 'comlink';
-import { diff, type History, type JournalRow, type Patch, type Recipe } from '../../core/history/index.ts';
+import type { History, JournalRow, Recipe } from '../../core/history/index.ts';
 import { packPatches } from '../../core/sheet/index.ts';
 import { type Asset, type Drawing, type Id, Refused, type Shot } from '../../core/shot/index.ts';
 import {
@@ -195,7 +195,7 @@ export class ShotSession {
     try {
       const row = this.history.change(label, recipe, joinKey);
       if (!row) return false;
-      this.follow(row, row.patches);
+      this.follow(row);
       return true;
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
@@ -250,13 +250,11 @@ export class ShotSession {
         this.onSaying('The edits before this cannot be taken back any more: they were let go to save room.');
       return;
     }
-    const before = this.history.shot;
     try {
       await this.keeper.recall(kind);
       const row = this.history.step(kind);
       if (!row) return;
-      // The worker has no journal: it gets the outcome as patches.
-      this.follow(row, diff(before, this.history.shot).patches);
+      this.follow(row);
     } catch {
       // The record of this step is damaged, so those behind it cannot be reached either. The shot itself is as it was.
       this.history.letGoAll(kind);
@@ -269,8 +267,9 @@ export class ShotSession {
     }
   }
 
-  private follow(row: JournalRow, patches: Patch[]): void {
+  private follow(row: JournalRow): void {
     // The worker first: whoever hears of the edit may ask it for a picture at once. Then kept, while the views follow.
+    const patches = this.history.patchesOf(row);
     this.host.tell((face) => face.apply(packPatches(patches)));
     this.following = true;
     this.keeper.append(row);

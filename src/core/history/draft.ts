@@ -22,12 +22,81 @@ const VALUE = 'exposures';
 /** Of these the list is one's own; the lines and areas in it are values. */
 const LISTS_OF_VALUES = new Set(['ink', 'paint']);
 
+/** The many drawings of a shot: each is copied when it is first asked for. */
+const LAZY = 'drawings';
+
 function ownCopy(value: unknown, key = ''): unknown {
   if (key === VALUE) return value;
+  if (key === LAZY && isTree(value)) return lazyCopy(value);
   if (Array.isArray(value)) return LISTS_OF_VALUES.has(key) ? value.slice() : value.map((each) => ownCopy(each));
   if (!isTree(value)) return value;
   const out: Tree = {};
   for (const each in value) out[each] = ownCopy(value[each], each);
+  return out;
+}
+
+/** What became of a record that is copied member by member. */
+interface LazyCopy {
+  before: Tree;
+  /** Members that were asked for or put in. */
+  own: Map<string, unknown>;
+  gone: Set<string>;
+}
+
+const lazyCopies = new WeakMap<object, LazyCopy>();
+
+function lazyCopy(before: Tree): Tree {
+  const own = new Map<string, unknown>();
+  const gone = new Set<string>();
+  const has = (key: string | symbol): key is string =>
+    typeof key === 'string' && (own.has(key) || (Object.hasOwn(before, key) && !gone.has(key)));
+  const copy = new Proxy<Tree>(
+    {},
+    {
+      get(_, key) {
+        if (!has(key)) return undefined;
+        if (!own.has(key)) own.set(key, ownCopy(before[key], key));
+        return own.get(key);
+      },
+      set(_, key, value) {
+        if (typeof key !== 'string') return false;
+        own.set(key, value);
+        gone.delete(key);
+        return true;
+      },
+      deleteProperty(_, key) {
+        if (typeof key === 'string') {
+          own.delete(key);
+          gone.add(key);
+        }
+        return true;
+      },
+      has: (_, key) => has(key),
+      ownKeys() {
+        const kept = Object.keys(before);
+        const added = [...own.keys()].filter((key) => !Object.hasOwn(before, key));
+        return [...(gone.size > 0 ? kept.filter((key) => !gone.has(key)) : kept), ...added];
+      },
+      // Asked whether a member can be listed; its value is got by itself.
+      getOwnPropertyDescriptor: (_, key) =>
+        has(key) ? { value: undefined, writable: true, enumerable: true, configurable: true } : undefined,
+    },
+  );
+  lazyCopies.set(copy, { before, own, gone });
+  return copy;
+}
+
+/** A lazily copied record as a plain one; the very one it was copied from when nothing in it was changed. */
+function settled({ before, own, gone }: LazyCopy): Tree {
+  const changed = new Map<string, unknown>();
+  for (const [key, value] of own) {
+    const now = Object.hasOwn(before, key) ? shared(before[key], value, key) : value;
+    if (!Object.hasOwn(before, key) || !Object.is(now, before[key])) changed.set(key, now);
+  }
+  if (changed.size === 0 && gone.size === 0) return before;
+  const out: Tree = {};
+  for (const key in before) if (!gone.has(key)) out[key] = changed.has(key) ? changed.get(key) : before[key];
+  for (const [key, value] of changed) out[key] = value;
   return out;
 }
 
@@ -43,6 +112,8 @@ function byId(list: unknown[]): Map<unknown, unknown> | null {
 /** What came out of a working copy, with all that stayed as it was being the very same as before. Changes `after`. */
 function shared(before: unknown, after: unknown, key = ''): unknown {
   if (Object.is(before, after) || key === VALUE) return after;
+  const lazy = isTree(after) && lazyCopies.get(after);
+  if (lazy) return Object.is(lazy.before, before) ? settled(lazy) : shared(before, { ...settled(lazy) }, key);
   if (Array.isArray(before) && Array.isArray(after)) {
     if (!LISTS_OF_VALUES.has(key)) {
       const known = before.length === after.length ? null : byId(before);

@@ -127,6 +127,14 @@ export class History {
     return { seq: this.seq, at: now, kind, of };
   }
 
+  /** What a step just made changed, for those that follow along without a journal. */
+  patchesOf(row: JournalRow): Patch[] {
+    if (row.kind === 'do') return row.patches;
+    if (row.kind === 'taken over') return [];
+    const of = row.of.flatMap((seq) => this.edits.get(seq) ?? []);
+    return row.kind === 'undo' ? of.reverse().flatMap(({ inverse }) => inverse) : of.flatMap(({ patches }) => patches);
+  }
+
   /** What the next undo or redo would concern, for the menu; empty when there is none. */
   label(kind: 'undo' | 'redo'): string {
     const step = (kind === 'undo' ? this.done : this.undone).at(-1);

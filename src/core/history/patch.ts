@@ -112,7 +112,6 @@ export function applyPatches<T>(root: T, patches: Patch[]): T {
   const fresh = new Set<unknown>();
   let tree: unknown = root;
   for (const patch of patches) {
-    const target = 'insert' in patch ? patch.path : patch.path.slice(0, -1);
     if (patch.path.length === 0 && 'set' in patch) {
       tree = patch.set;
       continue;
@@ -120,16 +119,25 @@ export function applyPatches<T>(root: T, patches: Patch[]): T {
     const top = ownCopy(tree, fresh);
     tree = top;
     let node = top;
-    for (const key of target) {
+    const unfit = () => new Error(`The change at ${patch.path.join('/')} does not fit this shot.`);
+    for (const key of patch.path.slice(0, -1)) {
       const child = node[key];
-      if (typeof child !== 'object' || child === null)
-        throw new Error(`The change at ${patch.path.join('/')} does not fit this shot.`);
+      if (typeof child !== 'object' || child === null) throw unfit();
       node[key] = ownCopy(child, fresh);
       node = node[key] as Holder;
     }
-    if ('insert' in patch) (node as unknown as unknown[]).splice(patch.at, patch.remove, ...patch.insert);
-    else if ('drop' in patch) delete node[patch.path.at(-1)!];
-    else node[patch.path.at(-1)!] = patch.set;
+    const last = patch.path.at(-1)!;
+    if ('drop' in patch) delete node[last];
+    else if ('set' in patch) node[last] = patch.set;
+    else {
+      const list = node[last];
+      if (!Array.isArray(list)) throw unfit();
+      const { at, remove, insert } = patch;
+      // A frozen list is a value: the very same one stands there again, with all that is remembered of it.
+      const whole = at === 0 && remove === list.length && Object.isFrozen(insert);
+      node[last] = whole ? insert : ownCopy(list, fresh);
+      if (!whole) (node[last] as unknown[]).splice(at, remove, ...insert);
+    }
   }
   return tree as T;
 }

@@ -8,7 +8,8 @@ import { onWorkingCopy, plain } from '../history/draft.ts';
 import { LIMITS } from '../shot/make.ts';
 import type { Clip, Exposure, Id, Layer, Shot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
-import { cellKey, sameCell, startFrames, totalFrames, touched } from './exposures.ts';
+import { sameCell, startFrames, totalFrames, touched } from './exposures.ts';
+import { cellCount, packExposures } from './packed.ts';
 
 /** Timing that cannot be done; the message is one sentence for the person. Nothing has been changed. */
 export class BadTiming extends Refused {}
@@ -126,13 +127,11 @@ const counted = new WeakMap<Exposure[], { from: number; to: number; cells: numbe
 function cellsAmong(exposures: Exposure[], from: number, to: number): number {
   const before = counted.get(exposures);
   if (before?.from === from && before.to === to) return before.cells;
-  const keys = new Set<string>();
-  for (let i = from; i < to; i++) {
-    const { cell } = exposures[i];
-    if (cell) keys.add(cellKey(cell));
-  }
-  counted.set(exposures, { from, to, cells: keys.size });
-  return keys.size;
+  // Packed for keeping in any case, and known with the list.
+  const whole = from === 0 && to === exposures.length;
+  const cells = cellCount(packExposures(whole ? exposures : exposures.slice(from, to)));
+  counted.set(exposures, { from, to, cells });
+  return cells;
 }
 
 /** Distinct cells that a span touches, and its frames: "5 drawings, 14 frames". */

@@ -3,15 +3,18 @@
  * string and two typed arrays do to be copied out of the page.
  */
 import type { Patch } from '../history/patch.ts';
-import type { CellRef, Exposure } from '../shot/model.ts';
+import type { CellRef, Exposure, Id } from '../shot/model.ts';
 import { cellKey } from './exposures.ts';
 
 export interface PackedExposures {
   /** Ids joined by commas. */
   ids: string;
   frames: Int32Array;
-  /** The distinct cells, and for each exposure which of them it shows; -1 for an empty one. */
+  /** Ids of the distinct drawings joined by commas. Absent in what earlier versions kept: all were among `cells` then. */
+  drawings?: string;
+  /** The other distinct cells. */
   cells: CellRef[];
+  /** Which of the drawings, and after those of the other cells, each exposure shows; -1 for an empty one. */
   shows: Int32Array;
 }
 
@@ -24,7 +27,8 @@ export function packExposures(exposures: readonly Exposure[]): PackedExposures {
   const frames = new Int32Array(exposures.length);
   const shows = new Int32Array(exposures.length);
   const cells: CellRef[] = [];
-  const places = new Map<string, number>();
+  const drawings = new Map<Id, number>();
+  const others = new Map<string, number>();
   let ids = '';
   for (let i = 0; i < exposures.length; i++) {
     const { id, cell, frames: count } = exposures[i];
@@ -32,22 +36,34 @@ export function packExposures(exposures: readonly Exposure[]): PackedExposures {
     frames[i] = count;
     shows[i] = -1;
     if (!cell) continue;
-    const key = cell.kind === 'drawing' ? cell.drawing : cellKey(cell);
-    let place = places.get(key);
-    if (place === undefined) {
-      place = cells.push(cell) - 1;
-      places.set(key, place);
+    if (cell.kind === 'drawing') {
+      let place = drawings.get(cell.drawing);
+      if (place === undefined) drawings.set(cell.drawing, (place = drawings.size));
+      shows[i] = place;
+      continue;
     }
-    shows[i] = place;
+    // Where the other cells begin is known only when all drawings are: until then they count down from -2.
+    const key = cellKey(cell);
+    let place = others.get(key);
+    if (place === undefined) others.set(key, (place = cells.push(cell) - 1));
+    shows[i] = -2 - place;
   }
-  packed = { ids, frames, cells, shows };
+  for (let i = 0; i < shows.length; i++) if (shows[i] < -1) shows[i] = drawings.size - 2 - shows[i];
+  packed = { ids, frames, drawings: [...drawings.keys()].join(), cells, shows };
   known.set(exposures, packed);
   return packed;
 }
 
-export function unpackExposures({ ids, frames, cells, shows }: PackedExposures): Exposure[] {
+/** How many distinct cells there are. */
+export function cellCount({ drawings, cells }: PackedExposures): number {
+  return cells.length + (drawings ? drawings.split(',').length : 0);
+}
+
+export function unpackExposures({ ids, frames, drawings, cells, shows }: PackedExposures): Exposure[] {
   if (frames.length === 0) return [];
-  return ids.split(',').map((id, i) => ({ id, cell: shows[i] < 0 ? null : cells[shows[i]], frames: frames[i] }));
+  const shown: CellRef[] = drawings ? drawings.split(',').map((drawing) => ({ kind: 'drawing', drawing })) : [];
+  shown.push(...cells);
+  return ids.split(',').map((id, i) => ({ id, cell: shows[i] < 0 ? null : shown[shows[i]], frames: frames[i] }));
 }
 
 /** A splice of exposures with what it puts in packed. */

@@ -24,8 +24,6 @@ import {
   nameFrame,
   newLengthInWords,
   noteAt,
-  packExposures,
-  packPatches,
   pinClip,
   pinnedTo,
   progressInWords,
@@ -44,8 +42,6 @@ import {
   stepByMarker,
   takePiece,
   thereAndBack,
-  unpackExposures,
-  unpackPatches,
   unusedDrawings,
   wholeLayers,
   whyNotMerge,
@@ -415,27 +411,5 @@ describe('notes and markers', () => {
     });
     expect([stepByMarker(shot, 0, 1), stepByMarker(shot, 3, 1), stepByMarker(shot, 9, 1)]).toEqual([3, 9, null]);
     expect([stepByMarker(shot, 9, -1), stepByMarker(shot, 3, -1)]).toEqual([3, null]);
-  });
-});
-
-describe('packed', () => {
-  test('exposures come back as they were, empty ones and footage too', () => {
-    const list = [
-      ...sheet('a2 -3 b1 a4'),
-      { id: 'x-y_1', cell: { kind: 'picture', asset: 's', index: 3 }, frames: 2 } as const,
-    ];
-    expect(unpackExposures(packExposures(list))).toEqual(list);
-    expect(unpackExposures(packExposures([]))).toEqual([]);
-    expect(packExposures(list)).toBe(packExposures(list));
-  });
-  test('so do patches, and only long lists are packed', () => {
-    const before = shot;
-    edit((draft) => retimeLayer(draft, 'keeper', () => sheet('a1 b1 c1 a1 b1 c1 a1 b1 c1 a1')));
-    const { patches } = change(before, (draft) => setExposures(draft, 'keeper', [...keeper().exposures]))!;
-    const packed = packPatches(patches);
-    expect(packed.some((each) => 'exposures' in each)).toBe(true);
-    expect(unpackPatches(packed)).toEqual(patches);
-    const few = [{ path: ['layers', 0, 'exposures'], at: 0, remove: 1, insert: sheet('a2') }];
-    expect(packPatches(few)).toEqual(few);
   });
 });
