@@ -49,4 +49,12 @@ export async function benchGif(): Promise<void> {
     `bare gifenc with one palette ${ms(bareTime)}`,
     ourTime <= 2 * bareTime,
   );
+  const whole = gif.bytes().length;
+  report(
+    'the same, its size',
+    `${Math.round(bytes.length / 1024)} KB, ${(bytes.length / whole).toFixed(2)} x`,
+    'at most 0.6 x',
+    `every picture written whole ${Math.round(whole / 1024)} KB`,
+    bytes.length <= 0.6 * whole,
+  );
 }
