@@ -14,6 +14,14 @@
  * - passage: what the hand has settled about a link (pairs, lines alone, guided points).
  * - guided point: a point pinned to an arc guide.
  * - plan: which drawings are to be computed from which. Fingerprint: short text that changes when what it is of changes.
+ *
+ * How: shapes are compared up to turn and size (`pair-cost.ts`), with two guesses of how the whole went (`first-guess.ts`); an
+ * assignment is made anew a few times with a map for each stroke fitted to the sure matches around it. Limbs that went their own
+ * way are found by what else their turn brings into place (`limbs.ts`); in the last rounds every stroke asks its neighbours
+ * (`relations.ts`). Figure and parts have motions of their own (`motion.ts`); every edge turns by its own angle, and the points are
+ * solved for (`tween.ts`, `solve.ts`). Links in a row are made one smooth way in time (`chain.ts`).
+ *
+ * `npm run --silent predict -- between CASES OUT` runs the matching over a file of cases.
  */
 export * from './match/match.ts';
 export * from './match/pairing.ts';

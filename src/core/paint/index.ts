@@ -12,6 +12,16 @@
  * - carried: put there by the application from painted drawings, with how sure it is, until a hand accepts it.
  * - vote: what one painted drawing says of a region of another.
  * - fault: what is not as paint should be. Hole: an unpainted region. Speck: one too small to be seen at once.
+ *
+ * How regions are found: lines are stamped into a mask with small openings bridged, what is left is labelled, and the regions grow
+ * into the mask until they meet in the lines' middles. The mask keeps apart a line's rim, its body and what has no ink of its own
+ * (trace lines, bridges): a region's rings run a pixel farther onto the latter two, so that no paper shows between neighbours.
+ *
+ * How paint is carried: regions get votes along matched lines' sides and through the figure moved back, each as far as its match is
+ * sure; openings are closed farther until nothing leaks; it goes outwards from each painted drawing as far as the next. Regions the
+ * hand has settled are pinned and speak for their drawing. It is computed on small maps; the areas are made on whole ones.
+ *
+ * `npm run --silent predict -- paint CASES OUT` carries paint through a file of cases.
  */
 export { daubRings } from './areas/daub.ts';
 export * from './areas/map-edits.ts';
