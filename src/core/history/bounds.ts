@@ -2,8 +2,8 @@
  * What an edit may make: the same bounds as at the file's door (LIMITS), so that whatever the application makes its own
  * file can carry. Only what the patches bring is looked at, so the cost is that of the edit.
  */
+import { POINT_SIZE } from '../shot/drawing-model.ts';
 import { LIMITS } from '../shot/make.ts';
-import { POINT_SIZE } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import type { Patch } from './patch.ts';
 

@@ -1,5 +1,5 @@
 /** The brushes Vignette comes with, and brushes made by rule. */
-import type { Brush, BrushKind, Response } from '../shot/model.ts';
+import type { Brush, BrushKind, Response } from '../shot/drawing-model.ts';
 import { constant, STRAIGHT } from './response.ts';
 
 /** A brush with the name it goes by. */

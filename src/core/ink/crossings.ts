@@ -1,6 +1,7 @@
 /** Where lines cross. */
+
 import { segmentCrossing } from '../plane/segment.ts';
-import { POINT_SIZE } from '../shot/model.ts';
+import { POINT_SIZE } from '../shot/drawing-model.ts';
 
 /**
  * Places along a dense line (indices of its points, with a fraction) where it crosses another; `other` may be the line

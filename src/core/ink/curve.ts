@@ -2,9 +2,10 @@
  * The line a stroke's points stand for: a uniform Catmull-Rom curve through all of them, ends repeated, with the radius
  * and the opacity the brush gives it at every place.
  */
+
 import { catmullRom, controlAt } from '../plane/curve.ts';
 import { lengthsAlong } from '../plane/polyline.ts';
-import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 import { driveAt, respond } from './response.ts';
 
 /** x, y, radius (paper pixels) and opacity (0..1) along a line. */

@@ -2,7 +2,7 @@
 
 import { catmullRom, controlAt } from '../plane/curve.ts';
 import { polylineLength } from '../plane/polyline.ts';
-import { POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 
 /** Longest distance between two dense points, paper pixels. */
 const FINE = 2;

@@ -2,12 +2,13 @@
  * Erasing: what is left of a line stays an ordinary, editable line. Four ways: the part that is passed over, the whole
  * line, a line up to its crossings (an overshoot in one touch), all inside a loop.
  */
+
 import { boxesMeet, boxOfPoints, grownBox } from '../plane/box.ts';
 import { polylineLength } from '../plane/polyline.ts';
 import { PreparedRing } from '../plane/rings.ts';
 import { segmentDistance2 } from '../plane/segment.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 import { newId } from '../shot/ids.ts';
-import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { crossingsOf } from './crossings.ts';
 import { radiusAt } from './curve.ts';
 import { densePoints } from './dense.ts';

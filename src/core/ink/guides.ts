@@ -1,7 +1,9 @@
 /** Help lines over the paper: where they lie, what of them is under the pen, and moving it. */
+
 import { segmentDistance2 } from '../plane/segment.ts';
-import type { Guides, Id, Mirror } from '../shot/model.ts';
-import { POINT_SIZE } from '../shot/model.ts';
+import { POINT_SIZE } from '../shot/drawing-model.ts';
+import type { Id } from '../shot/ids.ts';
+import type { Guides, Mirror } from '../shot/model.ts';
 import { plainBrush } from './brushes.ts';
 import { SAMPLE_SIZE, sampleLine } from './curve.ts';
 

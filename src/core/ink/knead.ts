@@ -1,7 +1,8 @@
 /** Knead: lines and paint pushed, gathered or spread by a soft circle, as if they were clay. */
+
 import { boxesMeet } from '../plane/box.ts';
+import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { Planes } from '../shot/model.ts';
-import { POINT_SIZE } from '../shot/model.ts';
 import { withPointsEvery } from './dense.ts';
 import { falloff } from './falloff.ts';
 import { strokeBox } from './outline.ts';

@@ -1,7 +1,8 @@
 /** Lines made better by hand: one width, thicker, smoother, joined at their ends. */
-import { newId } from '../shot/ids.ts';
+
+import { POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
+import { type Id, newId } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
-import { type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
 
 export function withWidth(stroke: Stroke, width: number): Stroke {
   return { ...stroke, brush: { ...stroke.brush, width: Math.max(LIMITS.minWidth, Math.min(LIMITS.maxWidth, width)) } };

@@ -1,7 +1,9 @@
 /** Drawing in a mirror: the maps that carry a line to its images. */
+
 import { about, after, type Matrix, rotation, scaling } from '../plane/matrix.ts';
+import type { Stroke } from '../shot/drawing-model.ts';
 import { newId } from '../shot/ids.ts';
-import type { Mirror, Stroke } from '../shot/model.ts';
+import type { Mirror } from '../shot/model.ts';
 import { transformStroke } from './transform.ts';
 
 /** The maps from a line to its images, the line itself not among them. */

@@ -5,8 +5,9 @@
  * would run backwards - a bend tighter than the line is wide - the ribbon is broken and a disc put on the joint, so all
  * polygons turn the same way and their union has no holes, however the pen doubles back.
  */
+
 import { type Box, boxOfPoints, grownBox } from '../plane/box.ts';
-import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
 
 /** Samples nearer than this are one: they give no direction. */

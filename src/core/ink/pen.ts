@@ -1,8 +1,8 @@
 /**
  * From pen to stroke: pressure for any pointer, steadying, and thinning out what the pen reported.
  */
-import { newId, newSeed } from '../shot/ids.ts';
-import { type Brush, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
+import { type Id, newId, newSeed } from '../shot/ids.ts';
 
 /** One report of a pen, finger or mouse, in paper pixels and radians. */
 export interface PenSample {

@@ -3,8 +3,9 @@
 import { type Box, emptyBox, isEmptyBox, widenByPoints } from '../plane/box.ts';
 import { PreparedRing } from '../plane/rings.ts';
 import { segmentDistance2 } from '../plane/segment.ts';
+import { POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
+import type { Id } from '../shot/ids.ts';
 import type { Planes } from '../shot/model.ts';
-import { type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
 import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
 import { strokeBox } from './outline.ts';
 import type { Pick } from './transform.ts';

@@ -2,11 +2,12 @@
  * Whether a layer is drawn in one even line: widths and darkness of every drawing beside the key's, line by named line
  * and as a whole, ends left open, lines that run over.
  */
+
 import Flatbush from 'flatbush';
 import { type Box, boxOfPoints } from '../plane/box.ts';
 import { lengthsAlong } from '../plane/polyline.ts';
 import { segmentCrossing, segmentDistance2 } from '../plane/segment.ts';
-import { POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 import { SAMPLE_SIZE, sampleStroke } from './curve.ts';
 import { densePoints } from './dense.ts';
 

@@ -1,6 +1,7 @@
 /** A piece of a line drawn anew by drawing over it: the line takes the new way between the places it was met. */
+
 import { nearestPoint } from '../plane/polyline.ts';
-import { POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 import { densePoints } from './dense.ts';
 
 /** Mean distance of the path from the line. */

@@ -1,5 +1,5 @@
 /** How a brush answers the hand: what drives it, along an editable curve, between a lowest and a highest value. */
-import { type Brush, type Drive, POINT_SIZE, type Response } from '../shot/model.ts';
+import { type Brush, type Drive, POINT_SIZE, type Response } from '../shot/drawing-model.ts';
 
 /** Steps of a response's table. */
 const STEPS = 128;

@@ -1,5 +1,5 @@
 /** Straight lines, ellipses, rectangles and curves as control points of ordinary strokes, at even pressure. */
-import { POINT_SIZE } from '../shot/model.ts';
+import { POINT_SIZE } from '../shot/drawing-model.ts';
 
 export const SHAPES = ['line', 'ellipse', 'rectangle', 'curve'] as const;
 export type Shape = (typeof SHAPES)[number];

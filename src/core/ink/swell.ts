@@ -1,6 +1,7 @@
 /** Lines made thicker or thinner where they are brushed over. */
+
 import { boxesMeet } from '../plane/box.ts';
-import { type Brush, POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 import { radiusAt } from './curve.ts';
 import { withPointsEvery } from './dense.ts';
 import { falloff } from './falloff.ts';

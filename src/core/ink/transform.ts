@@ -1,7 +1,9 @@
 /** Lines and paint moved, scaled, turned and flipped. Line widths stay: a scaled figure is still drawn with one line. */
+
 import { type Matrix, mapPoints, scaling } from '../plane/matrix.ts';
-import type { Planes } from '../shot/model.ts';
-import { type Area, type Drawing, type Id, POINT_SIZE, type Stroke } from '../shot/model.ts';
+import { type Area, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
+import type { Id } from '../shot/ids.ts';
+import type { Drawing, Planes } from '../shot/model.ts';
 
 /** What is picked of a drawing. */
 export interface Pick {

@@ -1,8 +1,9 @@
 /** Warp: lines and paint bent by a grid of points laid over them. */
+
 import type { Box } from '../plane/box.ts';
 import { catmullRom } from '../plane/curve.ts';
+import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { Planes } from '../shot/model.ts';
-import { POINT_SIZE } from '../shot/model.ts';
 import { withPointsEvery } from './dense.ts';
 import type { Pick } from './transform.ts';
 

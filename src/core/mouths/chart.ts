@@ -3,20 +3,11 @@
 import { plain } from '../history/draft.ts';
 import { transformDrawn } from '../ink/transform.ts';
 import { type Matrix, scaleOf } from '../plane/matrix.ts';
-import { newId } from '../shot/ids.ts';
+import type { Brush, Stroke } from '../shot/drawing-model.ts';
+import { type Id, newId } from '../shot/ids.ts';
 import { makeDrawing } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';
-import {
-  type Brush,
-  type Drawing,
-  type Id,
-  MOUTHS,
-  type Mouth,
-  type MouthChart,
-  type MouthPlace,
-  type Shot,
-  type Stroke,
-} from '../shot/model.ts';
+import { type Drawing, MOUTHS, type Mouth, type MouthChart, type MouthPlace, type Shot } from '../shot/model.ts';
 import { placeMap } from './guide.ts';
 
 /** What a mouth is called on the sheet. */

@@ -1,11 +1,12 @@
 /** Mouths put down from a chart: by hand, from a plan, brought back onto the head. For `change()` recipes. */
+
 import { plain } from '../history/draft.ts';
 import { newDrawing, removeUnused, writeDrawing } from '../sheet/drawing-edits.ts';
 import { drawingsOfLayer, exposedIn } from '../sheet/drawings.ts';
 import { layerOf, onSheet, setExposures } from '../sheet/edit.ts';
 import { cutAt, exposureAt, replace, startFrames } from '../sheet/exposures.ts';
-import { newId } from '../shot/ids.ts';
-import type { Exposure, Id, Layer, Mouth, MouthChart, MouthPlace, Shot } from '../shot/model.ts';
+import { type Id, newId } from '../shot/ids.ts';
+import type { Exposure, Layer, Mouth, MouthChart, MouthPlace, Shot } from '../shot/model.ts';
 import { chartDrawing, MOUTH_LABELS, sized } from './chart.ts';
 import { headLayer, mouthPlaceAt, placeMap, samePlace } from './guide.ts';
 

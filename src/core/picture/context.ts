@@ -1,5 +1,5 @@
 /** What painting needs of its surroundings: the calls of a 2D canvas, and what only a browser or Node can make. */
-import type { Id } from '../shot/model.ts';
+import type { Id } from '../shot/ids.ts';
 
 /** The part of a path that is needed. */
 export interface PathLike {

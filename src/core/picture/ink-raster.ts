@@ -8,7 +8,7 @@
 
 import { SAMPLE_SIZE } from '../ink/curve.ts';
 import { inverse, type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
-import type { Brush, Stamp } from '../shot/model.ts';
+import type { Brush, Stamp } from '../shot/drawing-model.ts';
 import { chanceAt } from './chance.ts';
 import { GRAIN_SIDE, grainLevels } from './grain.ts';
 import { between, laidOver, OFFSET, tiled } from './texels.ts';

@@ -1,7 +1,9 @@
 /** Areas of paint on a canvas: smooth or hard at the edge, running out softly, see-through as their swatch is. */
+
 import { fillRings } from '../plane/fill.ts';
 import { type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
-import type { Area, Id } from '../shot/model.ts';
+import type { Area } from '../shot/drawing-model.ts';
+import type { Id } from '../shot/ids.ts';
 import type { PaintContext, PaintTools, PathLike } from './context.ts';
 
 /** A colour for swatches that are no longer in the palette: plainly wrong, so that it is noticed. */

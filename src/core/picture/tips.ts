@@ -1,5 +1,5 @@
 /** The textures lines are stamped with, made by rule: square masks of strength 0..1, at falling sizes. */
-import type { Tip } from '../shot/model.ts';
+import type { Tip } from '../shot/drawing-model.ts';
 import { chance } from './chance.ts';
 import { halved, noise } from './grain.ts';
 

@@ -1,8 +1,9 @@
 /** The track reading written and corrected. For `change()` recipes. */
+
 import { plain } from '../history/draft.ts';
 import { findClip, timeInSound } from '../shot/clips.ts';
-import { newId } from '../shot/ids.ts';
-import type { Clip, Id, NoteColour, ReadingSound, Shot } from '../shot/model.ts';
+import { type Id, newId } from '../shot/ids.ts';
+import type { Clip, NoteColour, ReadingSound, Shot } from '../shot/model.ts';
 import type { ReadSound } from '../speech/align.ts';
 import { SILENCE } from '../speech/phones.ts';
 import { type ReadingRow, readingRows, soundAt } from './rows.ts';

@@ -1,8 +1,8 @@
 /** Timing charts written onto the sheet. For `change()` recipes. */
 
-import { newId } from '../shot/ids.ts';
+import { type Id, newId } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Exposure, Id, Shot } from '../shot/model.ts';
+import type { Exposure, Shot } from '../shot/model.ts';
 import { LEAST_SPACING, type Tick, type TimingChart } from './charts.ts';
 import { newDrawing, removeUnused } from './drawing-edits.ts';
 import { BadTiming, layerOf, onSheet, setExposures } from './edit.ts';

@@ -2,7 +2,8 @@
  * Timing charts: between two keys, where each in-between lies (0..1) and on which frame it is shown. A chart is nothing by
  * itself: it is read from the sheet (the exposures between the keys) and from its drawings' spacing, and written there.
  */
-import type { Drawing, Id, Shot } from '../shot/model.ts';
+import type { Id } from '../shot/ids.ts';
+import type { Drawing, Shot } from '../shot/model.ts';
 import { exposuresOf, layerOf } from './edit.ts';
 import { placedExposures } from './exposures.ts';
 

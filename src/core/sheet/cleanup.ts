@@ -1,5 +1,6 @@
 /** The order of cleaning up: keys first, then the drawing midway between two finished ones, then the halves. */
-import { type Drawing, type Id, type Layer, type Shot, STAGES } from '../shot/model.ts';
+import type { Id } from '../shot/ids.ts';
+import { type Drawing, type Layer, type Shot, STAGES } from '../shot/model.ts';
 import { placedExposures } from './exposures.ts';
 
 /** Why a drawing is next. */

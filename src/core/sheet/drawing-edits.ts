@@ -1,8 +1,8 @@
 /** Drawings on and off the sheet: made, copied, used again, made their own, numbered, removed. For `change()` recipes. */
-import { newId } from '../shot/ids.ts';
+import { type Id, newId } from '../shot/ids.ts';
 import { makeDrawing } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';
-import type { CellRef, Drawing, Exposure, Id, Layer, Shot } from '../shot/model.ts';
+import type { CellRef, Drawing, Exposure, Layer, Shot } from '../shot/model.ts';
 import { addToIndex, drawingShown, drawingsOfLayer, exposedIn, forgetIndex, nextNumber } from './drawings.ts';
 import { atWork, layerOf, onSheet, retimeLayer, type Span, setExposures } from './edit.ts';
 import { touched, writtenOut } from './exposures.ts';

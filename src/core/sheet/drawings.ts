@@ -1,6 +1,8 @@
 /** Drawings of a layer: which there are, what they are called, which stand on the sheet, how far they have come. */
+
 import { plain } from '../history/draft.ts';
-import { type Clip, type Drawing, type Exposure, type Id, type Layer, type Shot, STAGES } from '../shot/model.ts';
+import type { Id } from '../shot/ids.ts';
+import { type Clip, type Drawing, type Exposure, type Layer, type Shot, STAGES } from '../shot/model.ts';
 import { exposureOf, exposuresOf, layerOf, type Span } from './edit.ts';
 import { shownExposure, touched } from './exposures.ts';
 

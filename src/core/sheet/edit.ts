@@ -4,9 +4,11 @@
  * new timing of a layer goes through `setExposures`, which keeps the shot long enough; at the end of the outermost edit
  * pinned sounds are brought to where their drawings stand.
  */
+
 import { onWorkingCopy, plain } from '../history/draft.ts';
+import type { Id } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Clip, Exposure, Id, Layer, Shot } from '../shot/model.ts';
+import type { Clip, Exposure, Layer, Shot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import { sameCell, startFrames, totalFrames, touched } from './exposures.ts';
 import { cellCount, packExposures } from './packed.ts';

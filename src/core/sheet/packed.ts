@@ -2,8 +2,10 @@
  * Exposures as a few flat arrays, for keeping and for workers: a thousand small objects cost a hundred times what one
  * string and two typed arrays do to be copied out of the page.
  */
+
 import type { Patch } from '../history/patch.ts';
-import type { CellRef, Exposure, Id } from '../shot/model.ts';
+import type { Id } from '../shot/ids.ts';
+import type { CellRef, Exposure } from '../shot/model.ts';
 import { cellKey } from './exposures.ts';
 
 export interface PackedExposures {

@@ -1,6 +1,6 @@
 /** Pieces of the sheet: cut, copied, put elsewhere, across layers. For `change()` recipes. */
-import { newId } from '../shot/ids.ts';
-import type { Exposure, Id, Shot } from '../shot/model.ts';
+import { type Id, newId } from '../shot/ids.ts';
+import type { Exposure, Shot } from '../shot/model.ts';
 import { copyDrawing } from './drawing-edits.ts';
 import { exposedIn, forgetIndex, nextNumber } from './drawings.ts';
 import { BadTiming, exposuresOf, layerOf, onSheet, retimeLayer, type Span, setExposures } from './edit.ts';

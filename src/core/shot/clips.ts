@@ -1,5 +1,6 @@
 /** When clips sound, and moving one. */
-import type { Clip, Id, Shot, Track } from './model.ts';
+import type { Id } from './ids.ts';
+import type { Clip, Shot, Track } from './model.ts';
 
 /** How long a clip sounds, seconds. */
 export function clipSeconds(clip: Clip): number {

@@ -1,4 +1,5 @@
-import type { Id } from './model.ts';
+/** Names a thing in a shot: a drawing, a stroke, a layer. */
+export type Id = string;
 
 const LENGTH = 12;
 const BASE = 36;

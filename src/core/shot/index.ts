@@ -1,5 +1,6 @@
 export * from './bad-file.ts';
 export * from './clips.ts';
+export * from './drawing-model.ts';
 export * from './ids.ts';
 export * from './make.ts';
 export * from './mend.ts';

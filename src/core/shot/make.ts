@@ -1,18 +1,6 @@
-import { newId } from './ids.ts';
-import type {
-  Area,
-  Clip,
-  Drawing,
-  Guides,
-  Id,
-  Layer,
-  MouthGuide,
-  Palette,
-  Purpose,
-  Shot,
-  Swatch,
-  Track,
-} from './model.ts';
+import type { Area } from './drawing-model.ts';
+import { type Id, newId } from './ids.ts';
+import type { Clip, Drawing, Guides, Layer, MouthGuide, Palette, Purpose, Shot, Swatch, Track } from './model.ts';
 
 /** Bounds that every shot keeps; the doors (form, file) check against them. */
 export const LIMITS = {

@@ -1,5 +1,6 @@
 /** Finding and putting right what names something that is gone, by the register of references. */
-import type { Id, Shot } from './model.ts';
+import type { Id } from './ids.ts';
+import type { Shot } from './model.ts';
 import { REFERENCES, type Reference, type ReferencePlace, type Target } from './references.ts';
 
 /** Ids of everything of a kind that can be named. */

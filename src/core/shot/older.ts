@@ -1,19 +1,7 @@
 /** What earlier versions kept, brought into what is kept now. */
+import type { Area, Brush, Response, Stroke } from './drawing-model.ts';
 import { makeArea, makeClip, makeSwatch, makeTrack, noGuides, noMouthGuide } from './make.ts';
-import type {
-  Area,
-  Asset,
-  Brush,
-  Clip,
-  Drawing,
-  Layer,
-  Palette,
-  Response,
-  Shot,
-  Stroke,
-  Swatch,
-  Track,
-} from './model.ts';
+import type { Asset, Clip, Drawing, Layer, Palette, Shot, Swatch, Track } from './model.ts';
 
 /** What has come since the first version. */
 type Since = 'markers' | 'notes' | 'guides' | 'passages' | 'model' | 'reading' | 'charts' | 'mouthGuide';

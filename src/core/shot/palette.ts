@@ -1,4 +1,5 @@
-import type { Drawing, Id, Palette, Shot, Swatch } from './model.ts';
+import type { Id } from './ids.ts';
+import type { Drawing, Palette, Shot, Swatch } from './model.ts';
 
 /** The palette that colours `frame` (0-based): that of the last cue at or before it. */
 export function paletteAt(shot: Shot, frame: number): Palette {

@@ -2,7 +2,8 @@
  * What in a shot names something else of it, and what becomes of the name when its target goes. Every place that names
  * another by id is an entry here: removing, opening, reading files, copying and the tests go through this list.
  */
-import type { CellRef, Id, Layer, Passage, Shot } from './model.ts';
+import type { Id } from './ids.ts';
+import type { CellRef, Layer, Passage, Shot } from './model.ts';
 import { usesOn } from './palette.ts';
 
 /** What can be named. A holder has drawings: a layer, or a mouth chart. */

@@ -1,8 +1,9 @@
 /** Named brushes as a file: JSON, described in docs/FORMATS.md. */
+
 import { IsString, MaxLength, MinLength } from 'class-validator';
 import type { NamedBrush } from '../ink/brushes.ts';
+import type { Brush } from '../shot/drawing-model.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Brush } from '../shot/model.ts';
 import { checkPart, Part, Parts } from '../shot/part.ts';
 import { BrushPart } from './brush-part.ts';
 import { readLabelled } from './labelled-json.ts';

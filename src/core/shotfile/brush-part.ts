@@ -1,8 +1,8 @@
 /** The shape a brush must have where it comes in: in a drawing, in a file of brushes. */
+import { BRUSH_KINDS, type BrushKind, DRIVES, type Drive, TIPS, type Tip } from '../shot/drawing-model.ts';
 import 'reflect-metadata';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator';
 import { LIMITS } from '../shot/make.ts';
-import { BRUSH_KINDS, type BrushKind, DRIVES, type Drive, TIPS, type Tip } from '../shot/model.ts';
 import { Part } from '../shot/part.ts';
 
 const MOST_SHARE = 4;

@@ -8,22 +8,12 @@
  *  12  head     JSON, UTF-8, padded with spaces so that the body starts on a multiple of 4
  *   .  body     float32, little endian: the points of every stroke, then the rings of every area, in the head's order
  */
+
 import { BadFile } from '../shot/bad-file.ts';
+import { type Area, type AreaEdge, type Brush, POINT_SIZE, type Response, type Stroke } from '../shot/drawing-model.ts';
+import type { Id } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
-import {
-  type Area,
-  type AreaEdge,
-  type Brush,
-  type Drawing,
-  type FirstPass,
-  type Id,
-  type LaidMouth,
-  POINT_SIZE,
-  type Response,
-  type Role,
-  type Stage,
-  type Stroke,
-} from '../shot/model.ts';
+import type { Drawing, FirstPass, LaidMouth, Role, Stage } from '../shot/model.ts';
 import { areaUpToDate, brushUpToDate, drawingUpToDate } from '../shot/older.ts';
 import { stableJson } from '../shot/stable-json.ts';
 

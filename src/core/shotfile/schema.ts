@@ -1,4 +1,5 @@
 /** The shape a shot file's parts must have, checked by class-validator before anything is taken in. */
+import { AREA_EDGES, type AreaEdge } from '../shot/drawing-model.ts';
 import 'reflect-metadata';
 import {
   ArrayMaxSize,
@@ -23,8 +24,6 @@ import {
   type AfterLast,
   ALONE_WAYS,
   type AloneWay,
-  AREA_EDGES,
-  type AreaEdge,
   MIRROR_WAYS,
   type MirrorWay,
   MOUTHS,

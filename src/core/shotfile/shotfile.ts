@@ -1,11 +1,13 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
+
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate';
 import type { Matrix } from '../plane/matrix.ts';
 import { shownExposure } from '../sheet/exposures.ts';
 import { BadFile } from '../shot/bad-file.ts';
+import type { Id } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
 import { danglingIn, mendReferences } from '../shot/mend.ts';
-import type { CellRef, Drawing, Exposure, Id, Shot } from '../shot/model.ts';
+import type { CellRef, Drawing, Exposure, Shot } from '../shot/model.ts';
 import { bringUpToDate } from '../shot/older.ts';
 import { checkPart } from '../shot/part.ts';
 import { stableJson } from '../shot/stable-json.ts';

@@ -2,10 +2,10 @@
 
 import { plain } from '../history/draft.ts';
 import { clipSeconds, findClip, moveClip } from '../shot/clips.ts';
-import { newId } from '../shot/ids.ts';
+import { type Id, newId } from '../shot/ids.ts';
 import { LIMITS, makeTrack } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';
-import type { Clip, Id, Shot, Track } from '../shot/model.ts';
+import type { Clip, Shot, Track } from '../shot/model.ts';
 
 /** Shortest part of a sound a clip can be, seconds. */
 const SHORTEST = 0.005;

@@ -4,7 +4,8 @@
  */
 
 import { clipSeconds, isHeard, loopPeriod } from '../shot/clips.ts';
-import type { Clip, Id, Shot, Track } from '../shot/model.ts';
+import type { Id } from '../shot/ids.ts';
+import type { Clip, Shot, Track } from '../shot/model.ts';
 import { panAt } from './pan.ts';
 
 /** A decoded sound: samples -1..1 per channel, `rate` of them a second. */

@@ -1,8 +1,9 @@
 /** Where a clip is heard from: its own place, or the place on the paper of the figure it follows. */
+
 import { mapPoint } from '../plane/matrix.ts';
 import { shownExposure } from '../sheet/exposures.ts';
+import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { Clip, Drawing, Layer, Shot } from '../shot/model.ts';
-import { POINT_SIZE } from '../shot/model.ts';
 
 /** How far to the side the paper's edge is. */
 const EDGE = 0.8;

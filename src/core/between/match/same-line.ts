@@ -1,5 +1,5 @@
 /** Two states of one line: kneaded, warped, moved by its points. Their points are the same points, one by one. */
-import { POINT_SIZE, type Stroke } from '../../shot/model.ts';
+import { POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
 import type { Pairing } from './pairing.ts';
 import { densePath, stepsOf } from './strokes.ts';
 

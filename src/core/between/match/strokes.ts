@@ -1,8 +1,9 @@
 /** Strokes on their way into the matching and back: points close together with what the hand did at each. */
+
 import { catmullRom, controlAt } from '../../plane/curve.ts';
 import { lengthsAlong, polylineLength, segmentAt } from '../../plane/polyline.ts';
+import { type Brush, POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
 import { newId } from '../../shot/ids.ts';
-import { type Brush, POINT_SIZE, type Stroke } from '../../shot/model.ts';
 import { type Path, type Shape, shapeOf } from './shape.ts';
 
 /** Pixels between the points of a dense line, and most of them from one control point to the next. */

@@ -1,6 +1,7 @@
 /** In-betweens of a chain of drawings. Runs anywhere; in the application in `workers/between.worker.ts`. */
 
-import type { ArcGuide, Id, Passage, Planes } from '../../shot/model.ts';
+import type { Id } from '../../shot/ids.ts';
+import type { ArcGuide, Passage, Planes } from '../../shot/model.ts';
 import { smoothChain } from './chain.ts';
 import { type AloneLine, figureSize, type LinePair, Link } from './link.ts';
 

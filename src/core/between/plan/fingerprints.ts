@@ -1,6 +1,8 @@
 /** Prints: short words that change when what they are of changes. A first pass is untouched while its print holds. */
+
 import { plain } from '../../history/draft.ts';
-import type { Area, Brush, Drawing, Stroke } from '../../shot/model.ts';
+import type { Area, Brush, Stroke } from '../../shot/drawing-model.ts';
+import type { Drawing } from '../../shot/model.ts';
 import { stableJson } from '../../shot/stable-json.ts';
 
 /** Fowler, Noll and Vo's hash (FNV-1a), 32 bits. */

@@ -1,5 +1,7 @@
 /** A point of a line found again on the drawings before and after. */
-import type { Id, Stroke } from '../../shot/model.ts';
+
+import type { Stroke } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
 import { matchShapes } from '../match/match.ts';
 import { pairUp } from '../match/pairing.ts';
 import { pointAt } from '../match/shape.ts';

@@ -1,16 +1,9 @@
 /** The way from one drawing to the next: its lines matched, and the drawing at any place between. */
+
 import { mapPoint } from '../../plane/matrix.ts';
-import { newId } from '../../shot/ids.ts';
-import type { Planes } from '../../shot/model.ts';
-import {
-  type AloneWay,
-  type ArcGuide,
-  type Area,
-  type Id,
-  type Passage,
-  POINT_SIZE,
-  type Stroke,
-} from '../../shot/model.ts';
+import { type Area, POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
+import { type Id, newId } from '../../shot/ids.ts';
+import type { AloneWay, ArcGuide, Passage, Planes } from '../../shot/model.ts';
 import { matchShapes } from '../match/match.ts';
 import { type Pairing, pairUp } from '../match/pairing.ts';
 import { denseAll, inPieces } from '../match/parted-lines.ts';

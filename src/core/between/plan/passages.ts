@@ -1,5 +1,6 @@
 /** What the hand settles about the way between two drawings. For `change()` recipes. */
-import type { AloneWay, Id, Passage, Shot } from '../../shot/model.ts';
+import type { Id } from '../../shot/ids.ts';
+import type { AloneWay, Passage, Shot } from '../../shot/model.ts';
 
 function noPassage(from: Id, to: Id): Passage {
   return { from, to, pairs: [], loose: [], alone: [], straightLines: [], straight: false, pins: [] };

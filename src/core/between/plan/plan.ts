@@ -1,7 +1,9 @@
 /** What is to be computed for a shot, and the result put onto its drawings. */
+
 import { plain } from '../../history/draft.ts';
 import { chartsIn, drawingName, type TimingChart } from '../../sheet/index.ts';
-import { type Drawing, type Id, type Shot, STAGES, type Stage } from '../../shot/model.ts';
+import type { Id } from '../../shot/ids.ts';
+import { type Drawing, type Shot, STAGES, type Stage } from '../../shot/model.ts';
 import { type BetweenJob, type BetweenResult, MOST_LINES } from './compute.ts';
 import { fingerprintOf, isBlank, isFirstPass, linesFingerprint, textFingerprint } from './fingerprints.ts';
 

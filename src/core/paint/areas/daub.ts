@@ -1,9 +1,11 @@
 /** Paint put on with a brush: shapes made by the hand instead of by lines. */
+
 import { SAMPLE_SIZE, sampleStroke } from '../../ink/curve.ts';
 import { type Box, boxesMeet, emptyBox } from '../../plane/box.ts';
 import { fillRings } from '../../plane/fill.ts';
 import { ringsBox } from '../../plane/rings.ts';
-import type { Drawing, Stroke } from '../../shot/model.ts';
+import type { Stroke } from '../../shot/drawing-model.ts';
+import type { Drawing } from '../../shot/model.ts';
 import { capsule } from '../map/stamp.ts';
 import { type PixelSet, ringsOf } from '../map/trace.ts';
 

@@ -2,7 +2,8 @@
 
 import { fillRings } from '../../plane/fill.ts';
 import { PreparedRing, ringsBox } from '../../plane/rings.ts';
-import { type Area, type Id, POINT_SIZE, type Stroke } from '../../shot/model.ts';
+import { type Area, POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
 import { regionPaint } from '../map/coverage.ts';
 import { isGround, type RegionMap, regionAt } from '../map/regions.ts';
 import { areaOf, type PaintLook, pour, pourRegions, regionPoints, regionsInside } from './pour.ts';

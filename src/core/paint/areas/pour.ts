@@ -1,7 +1,9 @@
 /** Putting poured paint on a drawing's paint plane, and taking it off. */
+
 import { ringsArea, ringsBox, ringsContain } from '../../plane/rings.ts';
+import type { Area } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
 import { makeArea } from '../../shot/make.ts';
-import type { Area, Id } from '../../shot/model.ts';
 import { paintedPixels } from '../map/coverage.ts';
 import { isGround, type RegionMap } from '../map/regions.ts';
 import { regionRings, UNDER_LINE } from '../map/trace.ts';

@@ -3,8 +3,8 @@
 import { boxesMeet } from '../../plane/box.ts';
 import { type Cutter, cutterOf, ringsWithout } from '../../plane/clip.ts';
 import { ringsBox } from '../../plane/rings.ts';
+import type { Area } from '../../shot/drawing-model.ts';
 import { newId } from '../../shot/ids.ts';
-import type { Area } from '../../shot/model.ts';
 import { type Path, pathBox } from './daub.ts';
 
 /** Farthest a round end lies from its polygon, paper pixels. */

@@ -1,6 +1,8 @@
 /** What is not as paint should be: unpainted regions and specks, paint that runs out, colours that are there but once or jump. */
+
 import { pointInside, ringsContain } from '../../plane/rings.ts';
-import type { Area, Id } from '../../shot/model.ts';
+import type { Area } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
 import { regionSizes } from '../areas/map-edits.ts';
 import { regionPoints } from '../areas/pour.ts';
 import { paintedPixels, regionPaint } from '../map/coverage.ts';

@@ -1,5 +1,6 @@
 /** Colours that jump: a region that for one or two drawings is painted otherwise than before and after. */
-import type { Area, Id } from '../../shot/model.ts';
+import type { Area } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
 import { regionPoints } from '../areas/pour.ts';
 import { regionPaint } from '../map/coverage.ts';
 import { isGround } from '../map/regions.ts';

@@ -1,6 +1,7 @@
 /** Paint carried through the drawings of a layer: from their lines and areas to areas. */
 
-import type { Area, Id, Stroke } from '../../shot/model.ts';
+import type { Area, Stroke } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
 import { clearPixels, regionsOfArea } from '../areas/map-edits.ts';
 import { areaOf, areaUnder, PLAIN_PAINT, regionPoints } from '../areas/pour.ts';
 import { regionPaint } from '../map/coverage.ts';

@@ -1,6 +1,7 @@
 /** A drawing's lines as the matching compares them. */
+
 import { type Shape, shapeOf } from '../../between/index.ts';
-import { POINT_SIZE, type Stroke } from '../../shot/model.ts';
+import { POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
 
 export function shapeOfLine({ points, closed }: Pick<Stroke, 'points' | 'closed'>): Shape {
   const n = points.length / POINT_SIZE;

@@ -1,6 +1,9 @@
 /** Whose lines bound the regions of a drawing: its own, or those of other layers with the same timing. */
+
 import { drawingShown, placedExposures } from '../../sheet/index.ts';
-import type { Drawing, Id, Layer, Shot, Stroke } from '../../shot/model.ts';
+import type { Stroke } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
+import type { Drawing, Layer, Shot } from '../../shot/model.ts';
 
 /** Layers whose lines count beside those of the drawing itself; `own`: the drawing's own count too. */
 export interface LineSource {

@@ -1,6 +1,9 @@
 /** Which drawings paint is carried from, and what was carried without being sure. */
+
 import { pointInside } from '../../plane/rings.ts';
-import type { Area, Id, Layer, Shot } from '../../shot/model.ts';
+import type { Area } from '../../shot/drawing-model.ts';
+import type { Id } from '../../shot/ids.ts';
+import type { Layer, Shot } from '../../shot/model.ts';
 import { isCarried } from './layer-through.ts';
 import { drawingsAlong } from './line-sources.ts';
 import { UNSURE } from './through.ts';

@@ -1,6 +1,7 @@
 /** What covers what: paint filled into pixels, and what of it lies on each region. */
+
 import { fillRings } from '../../plane/fill.ts';
-import type { Area } from '../../shot/model.ts';
+import type { Area } from '../../shot/drawing-model.ts';
 import type { RegionMap } from './regions.ts';
 
 /** For each pixel of the map the topmost area there: its place in `paint` from 1; 0 where nothing is painted. */

@@ -5,7 +5,7 @@
  * Lines are stamped as capsules into a mask (`stamp.ts`), small openings at line ends are bridged (`openings.ts`), what is
  * left is labelled by runs (union-find, 4-neighbours), and the regions then grow into the mask ring by ring until they meet.
  */
-import type { Stroke } from '../../shot/model.ts';
+import type { Stroke } from '../../shot/drawing-model.ts';
 import { bridgeOpenings } from './openings.ts';
 import { linesFor, type Mask, stampLines, UNDER } from './stamp.ts';
 

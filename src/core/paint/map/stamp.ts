@@ -1,7 +1,8 @@
 /** Lines stamped into a mask: the pixels that part regions. */
+
 import { SAMPLE_SIZE, sampleStroke } from '../../ink/curve.ts';
 import { driveAt, respond } from '../../ink/response.ts';
-import { POINT_SIZE, type Stroke } from '../../shot/model.ts';
+import { POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
 
 /** A stamped line is at least this thick (radius, map pixels) so that no 4-neighbour path slips through it. */
 export const BARRIER = 0.71;
