@@ -8,7 +8,7 @@ import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/i
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
-import { useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { GhostThumb } from './GhostThumb.tsx';
 import { GHOST_AFTER, GHOST_BEFORE, ghostCounts } from './ghost-wishes.ts';
 import { RollCard } from './RollCard.tsx';
@@ -29,19 +29,24 @@ function widths(room: number, ratio: number): { own: number; ghost: number; coun
   return { ghost, own: Math.floor(Math.min(OWN_HEIGHT * ratio, 164, ghost * 1.45)), count };
 }
 
-function nameOf(shot: Shot, cell: CellRef): string {
+function nameOf(shot: Pick<Shot, 'drawings'>, cell: CellRef): string {
   if (cell.kind === 'picture') return `picture ${cell.index + 1}`;
   const drawing = shot.drawings[cell.drawing];
   return drawing ? drawingName(drawing) : '?';
 }
 
-function versionOf(shot: Shot, cell: CellRef, frame: number, tint: string | null): string {
+function versionOf(
+  shot: Pick<Shot, 'drawings' | 'palettes' | 'paletteCues'>,
+  cell: CellRef,
+  frame: number,
+  tint: string | null,
+): string {
   return `${cellRevision(shot, cell)}|${tint ?? [...colourMap(paletteAt(shot, frame)).values()].join('')}`;
 }
 
 /** The fan of neighbouring drawings under the paper, with the strength of each ghost. */
 export function Roll() {
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('drawings', 'layers', 'width', 'height', 'palettes', 'paletteCues');
   // While playing the fan rests: it would only flicker.
   const frame = useRestingFrame();
   const layerId = useView((state) => state.layerId);

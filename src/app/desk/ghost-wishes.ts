@@ -22,7 +22,7 @@ const HALF_STRENGTH = 0.4;
 type Open = Pick<OpenShot, 'session' | 'view'>;
 
 /** Whether a cell is counted as a neighbour: any, or keys alone. */
-export function ghostCounts(shot: Shot, keysOnly: boolean): (cell: CellRef) => boolean {
+export function ghostCounts(shot: Pick<Shot, 'drawings'>, keysOnly: boolean): (cell: CellRef) => boolean {
   return (cell) => !keysOnly || (cell.kind === 'drawing' && shot.drawings[cell.drawing]?.role === 'key');
 }
 

@@ -1,13 +1,13 @@
 import { drawnEnd } from '../../core/sheet/index.ts';
 import { Window } from '../parts/Window.tsx';
-import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts } from '../session/open-shot.ts';
 import { ShotFields } from '../shots/ShotFields.tsx';
 import { say } from './saying.ts';
 
 /** The shot's own settings. Nothing drawn is lost by any of them; what lies beyond is said. */
 export default function ShotWindow({ onClose }: { onClose(): void }) {
   const { session } = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts();
   const { title, width, height, fps, length } = shot;
   return (
     <Window open onOpenChange={onClose} title="Shot settings" about="Drawings stay as they are: lines know no pixels.">

@@ -4,12 +4,12 @@ import { useState } from 'react';
 import { takePaletteFor } from '../../core/paint/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
 /** Which colour model colours which frames, and setting one for a range. */
 export function ColourModels() {
   const { session, view } = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('length', 'paletteCues', 'palettes');
   const selection = useView((state) => state.selection);
   const frame = useView((state) => state.frame);
   const [wish, setWish] = useState({ palette: '', from: 1, to: 1 });

@@ -5,7 +5,7 @@ import { paletteAt } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { lookAtPlace } from '../commands/paint.ts';
 import { Button } from '../parts/Button.tsx';
-import { useOpenShot, useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { faultsInHand, listInSight } from './looked-at.ts';
 import { PlaceRow } from './PlaceRow.tsx';
 
@@ -21,7 +21,7 @@ const KINDS: Record<FaultKind, [one: string, many: string]> = {
 export function HolesCard() {
   const open = useOpenShot();
   const commands = useCommands();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('drawings', 'layers', 'palettes', 'paletteCues');
   const frame = useRestingFrame();
   const layer = useView((state) => shot.layers.find(({ id }) => id === state.layerId));
   const { at, busy, faults: found } = useStore(open.paints.state);

@@ -8,14 +8,14 @@ import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
 import { Empty } from '../parts/Empty.tsx';
-import { useOpenShot, useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 
 const WIDTH = 320;
 
 /** The model: a painted drawing to take swatches from by touch. */
 export function ModelCard() {
   const { session, view } = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('model', 'drawings', 'layers', 'palettes', 'paletteCues', 'width', 'height');
   const setModel = useCommand('set-model');
   const swatch = useView((state) => state.swatch);
   const frame = useRestingFrame();

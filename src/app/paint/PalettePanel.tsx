@@ -14,7 +14,7 @@ import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { Menu, type MenuEntry } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 import { ColourModels } from './ColourModels.tsx';
 import { bringIn, handOut } from './palette-files.ts';
 import { SwatchList } from './SwatchList.tsx';
@@ -23,7 +23,7 @@ import { SwatchList } from './SwatchList.tsx';
 export function PalettePanel() {
   const open = useOpenShot();
   const { session, view } = open;
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('palettes', 'paletteCues');
   const frame = useView((state) => state.frame);
   const file = useRef<HTMLInputElement>(null);
   const palette = paletteAt(shot, frame);

@@ -4,7 +4,7 @@ import { MOST_PIXELS } from '../../core/paint/index.ts';
 import { Choice, Tick } from '../desk/options/parts.tsx';
 import { useTool } from '../desk/use-tool.ts';
 import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
 /** A name in the option strip that opens a few settings. */
 function Settings({ name, label, children }: { name: string; label: string; children: ReactNode }) {
@@ -45,7 +45,7 @@ function Row({ name, value, children }: { name: string; value: string; children:
 export function RegionChooser() {
   const { view } = useOpenShot();
   const [{ gap, specks, faint }, set] = useTool('pour');
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('height', 'layers', 'width');
   const layerId = useView((state) => state.layerId);
   const linesFrom = useView((state) => state.linesFrom);
   const linesOf = useView((state) => state.linesOf);

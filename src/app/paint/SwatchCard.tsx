@@ -18,7 +18,7 @@ import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useShotParts, wholeShot } from '../session/open-shot.ts';
 import { chipOf } from './chip.ts';
 
 /** Contrast below this is hard to tell apart where two swatches meet. */
@@ -128,7 +128,7 @@ function useNeighbours(swatch: Swatch): Set<string> {
 
 function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
   const { session, view } = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('drawings', 'layers', 'palettes');
   const [by, setBy] = useState('');
   const palette = shot.palettes.find(({ id }) => id === paletteId)!;
   const others = palette.swatches.filter(({ id }) => id !== swatch.id);

@@ -6,7 +6,7 @@ import { colourOf, paletteAt } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { acceptAll, correct, lookAtPlace } from '../commands/paint.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
-import { useOpenShot, useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { doubtsInHand } from './looked-at.ts';
 import { PlaceRow } from './PlaceRow.tsx';
 
@@ -14,7 +14,7 @@ import { PlaceRow } from './PlaceRow.tsx';
 export function ThroughCard() {
   const open = useOpenShot();
   const commands = useCommands();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('drawings', 'layers', 'palettes', 'paletteCues');
   const frame = useRestingFrame();
   const layer = useView((state) => shot.layers.find(({ id }) => id === state.layerId));
   const { at, busy } = useStore(open.paints.state);

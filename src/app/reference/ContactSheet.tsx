@@ -4,13 +4,13 @@ import { placedExposures } from '../../core/sheet/index.ts';
 import type { Layer } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
-import { useShot, wholeShot } from '../session/open-shot.ts';
+import { useShotParts } from '../session/open-shot.ts';
 
 const WIDTH = 200;
 
 /** The pictures of a reference layer side by side with their frames, for thumbnails and for the printer. */
 export function ContactSheet({ layer, onClose }: { layer: Layer; onClose(): void }) {
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('title', 'fps', 'width', 'height', 'drawings');
   const shown = placedExposures(layer.exposures).filter(({ exposure }) => exposure.cell);
   return (
     <section

@@ -8,7 +8,7 @@ import { Tick } from '../desk/options/parts.tsx';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
 import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
 const HEIGHT = 40;
 
@@ -25,7 +25,7 @@ export function ReferenceLayers({ layers, onContact }: { layers: Layer[]; onCont
 
 function Row({ layer, onContact }: { layer: Layer; onContact(): void }) {
   const { session, view } = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('height', 'width');
   const commands = useCommands();
   const inHand = useView((state) => state.layerId === layer.id);
   const [gesture, setGesture] = useState('');

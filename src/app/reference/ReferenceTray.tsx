@@ -11,7 +11,7 @@ import { type CellRef, newId, type Shot } from '../../core/shot/index.ts';
 import { CardPart, CardSlide } from '../desk/cards/parts.tsx';
 import { Choice, Tick } from '../desk/options/parts.tsx';
 import { Button, IconButton } from '../parts/Button.tsx';
-import { useOpenShot, useRestingFrame, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { type OnPicture, TrayPicture } from './TrayPicture.tsx';
 
 const WIDTH = 258;
@@ -21,13 +21,13 @@ type Segment = [OnPicture, OnPicture];
 type Hand = 'move' | 'draw' | 'measure';
 
 /** What can be laid beside the paper: every layer that shows pictures, and the model sheet. */
-function sourcesOf(shot: Shot): { id: string; name: string }[] {
+function sourcesOf(shot: Pick<Shot, 'layers' | 'model'>): { id: string; name: string }[] {
   const layers = shot.layers.filter(({ exposures }) => exposures.some(({ cell }) => cell?.kind === 'picture'));
   return [...(shot.model ? [{ id: MODEL, name: 'Model sheet' }] : []), ...layers.map(({ id, name }) => ({ id, name }))];
 }
 
 /** The pictures of a source in order, with the frames they are held. */
-function picturesOf(shot: Shot, source: string): { cell: CellRef; frames: number }[] {
+function picturesOf(shot: Pick<Shot, 'layers' | 'model'>, source: string): { cell: CellRef; frames: number }[] {
   if (source === MODEL) return shot.model ? [{ cell: shot.model, frames: 1 }] : [];
   const layer = shot.layers.find(({ id }) => id === source);
   return placedExposures(layer?.exposures ?? []).flatMap(({ exposure: { cell, frames } }) =>
@@ -38,7 +38,7 @@ function picturesOf(shot: Shot, source: string): { cell: CellRef; frames: number
 /** A clip or the model sheet beside the paper: stepped, looped, locked to the shot, drawn over, measured in heads. */
 export function ReferenceTray() {
   const { session, view } = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('assets', 'fps', 'height', 'width', 'layers', 'model', 'drawings');
   const frame = useRestingFrame();
   const heads = useView((state) => state.heads);
   const sources = sourcesOf(shot);

@@ -7,7 +7,7 @@ import { DropZone } from '../parts/DropZone.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
-import { useShot, wholeShot } from '../session/open-shot.ts';
+import { useShotParts } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
 import { BringIn } from './BringIn.tsx';
 import { ContactSheet } from './ContactSheet.tsx';
@@ -18,7 +18,7 @@ const ACCEPT = 'image/gif,image/png,image/jpeg,image/webp,image/avif,video/*,.mo
 
 /** Reference: clips and pictures brought in as guide layers, faded, traced over. */
 export default function ReferenceView() {
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('layers');
   const layers = shot.layers.filter((layer) => layer.purpose === 'reference');
   const [files, setFiles] = useState<File[] | null>(null);
   const [recording, setRecording] = useState(false);

@@ -167,6 +167,21 @@ export function usePictureRestarts(): number {
   return useSyncExternalStore(session.subscribeAround, () => session.restarts);
 }
 
+/**
+ * Some parts of the shot by their names, looked at anew only when one of them has become another: what shows tracks alone
+ * is not drawn again for a line. The type holds no other part, so none can be read that is not followed.
+ */
+export function useShotParts<K extends keyof Shot>(...names: K[]): Pick<Shot, K> {
+  const { session } = useOpenShot();
+  const last = useRef<Shot | null>(null);
+  return useSyncExternalStore(session.subscribeAround, () => {
+    const { shot } = session;
+    const before = last.current;
+    if (!before || names.some((name) => !Object.is(before[name], shot[name]))) last.current = shot;
+    return last.current as Shot;
+  });
+}
+
 /** The whole shot, for views that show all of it. */
 export const wholeShot = (shot: Shot): Shot => shot;
 

@@ -9,7 +9,7 @@ import { Button } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
 const ACTIONS = [
   'clip-cut',
@@ -34,7 +34,7 @@ const SHORT: Record<(typeof ACTIONS)[number], string> = {
 export function ClipCard() {
   const { session } = useOpenShot();
   const commands = useCommands();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('tracks', 'layers', 'drawings', 'fps', 'length');
   useView((state) => state.clip);
   const gesture = useRef('');
   const [times, setTimes] = useState(3);

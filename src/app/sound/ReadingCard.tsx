@@ -17,7 +17,7 @@ import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Progress } from '../parts/Progress.tsx';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useShotParts, useView } from '../session/open-shot.ts';
 import { ownWords, setOwnWord, takeDictionary } from '../session/own-words.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
 
@@ -32,7 +32,7 @@ const FROM: Record<SpokenWord['by'], string> = {
 export function ReadingCard() {
   const { session, sound } = useOpenShot();
   const commands = useCommands();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('reading', 'tracks', 'fps');
   useView((state) => state.clip);
   const { own, dictionary, name } = useStore(ownWords.store);
   const [share, setShare] = useState<number | null>(null);

@@ -13,7 +13,7 @@ import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
 import { importSound } from './import-sound.ts';
 import { SoundDock } from './SoundDock.tsx';
@@ -21,7 +21,7 @@ import { Tracks } from './Tracks.tsx';
 
 export default function SoundView() {
   const open = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('tracks', 'length', 'fps');
   const frame = useView((state) => state.frame);
   const scrubFrames = useView((state) => state.scrubFrames);
   const scrub = useView((state) => state.scrubSound);

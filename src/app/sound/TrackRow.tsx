@@ -6,13 +6,13 @@ import { isHeard, newId, type Track } from '../../core/shot/index.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
-import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts } from '../session/open-shot.ts';
 import { ClipBox } from './ClipBox.tsx';
 import { HEAD, type Timeline, TRACK } from './timeline.ts';
 
 export function TrackRow({ track, time }: { track: Track; time: Timeline }) {
   const { session, view } = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('tracks');
   const [gesture, setGesture] = useState('');
   const index = shot.tracks.indexOf(track);
   const edit = (label: string, recipe: (draft: Track) => void, joined = '') =>

@@ -3,7 +3,7 @@ import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { zoomSound } from '../commands/sound.ts';
-import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
+import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 import { ReadingLane } from './ReadingLane.tsx';
 import { TrackRow } from './TrackRow.tsx';
 import { framesOf, HEAD, RULER, type Timeline, timelineOf } from './timeline.ts';
@@ -11,7 +11,7 @@ import { framesOf, HEAD, RULER, type Timeline, timelineOf } from './timeline.ts'
 /** Tracks along time under a ruler in frames, the track reading between, the playhead over all. */
 export function Tracks() {
   const open = useOpenShot();
-  const shot = useShot(wholeShot);
+  const shot = useShotParts('tracks', 'length', 'fps');
   const soundView = useView((state) => state.soundView);
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(600);

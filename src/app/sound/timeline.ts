@@ -21,7 +21,7 @@ export interface Timeline {
 }
 
 /** Frames the view has to show: the shot, and sound that goes on after it. */
-export function framesOf(shot: Shot): number {
+export function framesOf(shot: Pick<Shot, 'length' | 'tracks' | 'fps'>): number {
   return Math.max(shot.length, soundEnd(shot)) + 2;
 }
 

@@ -51,7 +51,7 @@ export function revision(thing: object): number {
 }
 
 /** The part of a cache key that says what is in a cell now. */
-export function cellRevision(shot: Shot, cell: CellRef): string {
+export function cellRevision(shot: Pick<Shot, 'drawings'>, cell: CellRef): string {
   if (cell.kind === 'picture') return `p${cell.asset}.${cell.index}`;
   const drawing = shot.drawings[cell.drawing];
   return drawing ? `d${revision(drawing.ink)}.${revision(drawing.paint)}` : '-';

@@ -166,7 +166,7 @@ export function writeReading(shot: Shot, clip: Id, sounds: ReadSound[], at: numb
 }
 
 /** A clip's sounds in order, as they stand: what is computed again when a bound has been set by hand. */
-export function soundsOfClip(shot: Shot, clip: Id): ReadingSound[] {
+export function soundsOfClip(shot: Pick<Shot, 'reading'>, clip: Id): ReadingSound[] {
   return plain(shot.reading)
     .filter((sound) => sound.clip === clip)
     .sort((a, b) => a.from - b.from);

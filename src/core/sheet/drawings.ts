@@ -150,7 +150,7 @@ export function progressInWords(shot: Shot, layerId: Id): string {
 }
 
 /** The name on the sheet of the drawing a clip is pinned to; null when it is not pinned, empty while that is off the sheet. */
-export function pinnedTo(shot: Shot, clip: Clip): string | null {
+export function pinnedTo(shot: Pick<Shot, 'layers' | 'drawings'>, clip: Clip): string | null {
   if (!clip.pin) return null;
   const cell = exposureOf(shot, clip.pin.exposure)?.exposure.cell;
   const drawing = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : undefined;

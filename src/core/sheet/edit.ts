@@ -177,7 +177,10 @@ function followPins(shot: Shot, before: Shot): void {
 }
 
 /** The exposure of this id on the sheet: its layer, its frame and what it shows; null when it is off the sheet. */
-export function exposureOf(shot: Shot, id: Id): { layer: Layer; start: number; exposure: Exposure } | null {
+export function exposureOf(
+  shot: Pick<Shot, 'layers'>,
+  id: Id,
+): { layer: Layer; start: number; exposure: Exposure } | null {
   for (const layer of shot.layers) {
     const index = layer.exposures.findIndex((each) => each.id === id);
     if (index >= 0) return { layer, start: startFrames(layer.exposures)[index], exposure: layer.exposures[index] };

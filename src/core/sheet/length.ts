@@ -65,7 +65,7 @@ export function removeTime(shot: Shot, from: number, to: number): void {
 }
 
 /** The frame after the last drawing of any layer; at least 1. */
-export function drawnEnd(shot: Shot): number {
+export function drawnEnd(shot: Pick<Shot, 'layers'>): number {
   return Math.max(1, ...shot.layers.map((layer) => totalFrames(layer.exposures)));
 }
 

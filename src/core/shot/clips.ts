@@ -13,14 +13,14 @@ export function clipEnd(clip: Clip, fps: number): number {
 }
 
 /** First frame after the last sound of the shot. */
-export function soundEnd(shot: Shot): number {
+export function soundEnd(shot: Pick<Shot, 'tracks' | 'fps'>): number {
   let end = 0;
   for (const track of shot.tracks) for (const clip of track.clips) end = Math.max(end, clipEnd(clip, shot.fps));
   return end;
 }
 
 /** Whether a track is heard: not muted, and solo while any is. */
-export function isHeard(shot: Shot, track: Track): boolean {
+export function isHeard(shot: Pick<Shot, 'tracks'>, track: Track): boolean {
   return !track.muted && (track.solo || !shot.tracks.some(({ solo }) => solo));
 }
 

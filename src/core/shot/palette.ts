@@ -2,7 +2,7 @@ import type { Id } from './ids.ts';
 import type { Drawing, Palette, Shot, Swatch } from './model.ts';
 
 /** The palette that colours `frame` (0-based): that of the last cue at or before it. */
-export function paletteAt(shot: Shot, frame: number): Palette {
+export function paletteAt(shot: Pick<Shot, 'palettes' | 'paletteCues'>, frame: number): Palette {
   let id = shot.paletteCues[0].palette;
   let at = -1;
   for (const cue of shot.paletteCues) {
