@@ -15,6 +15,7 @@ import {
 import { leftOut } from '../../core/picture/index.ts';
 import { isHeard, lengthInWords, newId, type Shot } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 
@@ -36,23 +37,13 @@ function Group({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
-/** While it is being typed in, the box shows what is typed, whatever else follows from it. */
+/** A number with its name above it. What cannot be is said below the panel, not put right while one types. */
 function NumberBox({ label, value, onChange }: { label: string; value: number; onChange(value: number): void }) {
-  const [typed, setTyped] = useState<string | null>(null);
   return (
-    <label className="flex flex-1 flex-col gap-0.5 text-sm text-second">
-      {label}
-      <input
-        type="number"
-        className="h-8 w-full rounded-md border border-rule bg-white px-2 text-ink tabular"
-        value={typed ?? (Number.isFinite(value) ? value : '')}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          onChange(event.target.valueAsNumber);
-        }}
-        onBlur={() => setTyped(null)}
-      />
-    </label>
+    <div className="flex flex-1 flex-col gap-0.5 text-sm text-second">
+      <span aria-hidden="true">{label}</span>
+      <NumberInput label={label} look="field" className="w-full" value={value} onTyped={onChange} />
+    </div>
   );
 }
 

@@ -17,6 +17,7 @@ import { layerInHand } from '../commands/layer-in-hand.ts';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useShot, useShotParts, wholeShot } from '../session/open-shot.ts';
 import { chipOf } from './chip.ts';
@@ -100,16 +101,15 @@ function Numbers({ colour, name, onChange }: { colour: string; name: string; onC
   return (
     <div className="flex gap-0.5">
       {['Red', 'Green', 'Blue'].map((part, i) => (
-        <input
+        <NumberInput
           key={part}
-          type="number"
+          label={`${part} of ${name}`}
+          look="part"
+          className="w-8"
           min={0}
           max={255}
-          aria-label={`${part} of ${name}`}
-          title={part}
-          className="h-8 w-8 [appearance:textfield] rounded border border-rule bg-white px-0.5 text-center font-mono text-xs [&::-webkit-inner-spin-button]:appearance-none"
           value={parts[i]}
-          onChange={(event) => set(i, Math.max(0, Math.min(255, Math.round(Number(event.target.value)) || 0)))}
+          onTyped={(value) => Number.isFinite(value) && set(i, Math.max(0, Math.min(255, Math.round(value))))}
         />
       ))}
     </div>
