@@ -10,7 +10,6 @@ import {
   type PaintLook,
   paintThroughLayer,
   pourAt,
-  type Rectangle,
   type RegionMap,
   type RegionWishes,
   refit,
@@ -20,6 +19,7 @@ import {
   sweep,
   type ThroughJob,
 } from '../core/paint/index.ts';
+import type { Box } from '../core/plane/index.ts';
 import type { Area, Id, Stroke } from '../core/shot/index.ts';
 import { serve } from './serve.ts';
 
@@ -58,7 +58,7 @@ const face = {
   through(job: ThroughJob, progress: Tell): CarriedPaint[] {
     return paintThroughLayer(job, sparing(progress));
   },
-  sweep(drawn: Bounded, rectangle: Rectangle, wishes: SweepWishes): { ink: Stroke[]; paint: Area[] } {
+  sweep(drawn: Bounded, rectangle: Box, wishes: SweepWishes): { ink: Stroke[]; paint: Area[] } {
     return sweep(drawn, mapOf(drawn), rectangle, wishes);
   },
   /** Null where the place lies on the ground. */

@@ -70,7 +70,7 @@ const Line = memo(function Line({
   );
 });
 
-export interface Box {
+export interface PaneBox {
   x: number;
   y: number;
   width: number;
@@ -113,7 +113,7 @@ export function KeyPane({
   title: string;
   side: 'a' | 'b';
   ink: Stroke[];
-  box: Box;
+  box: PaneBox;
   lookOf(id: string): LineLook;
   pins: { line: string; x: number; y: number }[];
   onTouch(id: string, event: React.PointerEvent): void;

@@ -10,6 +10,7 @@ import {
   unpin,
 } from '../../core/between/index.ts';
 import { boxOf } from '../../core/ink/index.ts';
+import type { Point } from '../../core/plane/index.ts';
 import { drawingName } from '../../core/sheet/index.ts';
 import type { Drawing, Id } from '../../core/shot/index.ts';
 import { lookAt, stepOnTable, toggleStraight } from '../commands/between.ts';
@@ -19,7 +20,7 @@ import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { AloneList } from './AloneList.tsx';
 import { DoubtedList } from './DoubtedList.tsx';
-import { type Box, KeyPane, type LineLook, WHOLE } from './KeyPane.tsx';
+import { KeyPane, type LineLook, type PaneBox, WHOLE } from './KeyPane.tsx';
 import { ProposedPane } from './ProposedPane.tsx';
 
 const ALONE = '#a33a1f';
@@ -30,33 +31,33 @@ const pairColour = (k: number) => `hsl(${Math.round((k * GOLDEN + 210) % 360)} 5
 
 const RIM = 0.04;
 
-function lineBox(drawing: Drawing): Box {
+function lineBox(drawing: Drawing): PaneBox {
   const box = boxOf(drawing, { strokes: drawing.ink.map(({ id }) => id), areas: [] });
   if (!box) return { x: 0, y: 0, width: 100, height: 100 };
   return { x: box.minX, y: box.minY, width: box.maxX - box.minX, height: box.maxY - box.minY };
 }
 
-function withRim({ x, y, width, height }: Box): Box {
+function withRim({ x, y, width, height }: PaneBox): PaneBox {
   const rim = RIM * Math.max(width, height) + 10;
   return { x: x - rim, y: y - rim, width: width + 2 * rim, height: height + 2 * rim };
 }
 
 /** The box both drawings fit in where they lie. */
-function boxAround(a: Box, b: Box): Box {
+function boxAround(a: PaneBox, b: PaneBox): PaneBox {
   const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
   const width = Math.max(a.x + a.width, b.x + b.width) - x;
   return withRim({ x, y, width, height: Math.max(a.y + a.height, b.y + b.height) - y });
 }
 
 /** A drawing's own box, as large as the other's: side by side both are seen in one size. */
-function boxBeside(own: Box, other: Box): Box {
+function boxBeside(own: PaneBox, other: PaneBox): PaneBox {
   const [width, height] = [Math.max(own.width, other.width), Math.max(own.height, other.height)];
   const [x, y] = [own.x + (own.width - width) / 2, own.y + (own.height - height) / 2];
   return withRim({ x, y, width, height });
 }
 
 /** The point of an SVG an event lies on, in its own units. */
-function pointIn(event: React.PointerEvent): { x: number; y: number } {
+function pointIn(event: React.PointerEvent): Point {
   const svg = (event.currentTarget as SVGGElement).ownerSVGElement!;
   const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
   return { x, y };

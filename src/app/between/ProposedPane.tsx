@@ -3,7 +3,7 @@ import type { Stroke } from '../../core/shot/index.ts';
 import { GHOST_AFTER, GHOST_BEFORE } from '../desk/ghost-wishes.ts';
 import { pathOf } from '../desk/line-path.ts';
 import { Button } from '../parts/Button.tsx';
-import type { Box } from './KeyPane.tsx';
+import type { PaneBox } from './KeyPane.tsx';
 
 /** A proposed drawing between faint ghosts of the drawings it comes from. */
 export function ProposedPane({
@@ -17,7 +17,7 @@ export function ProposedPane({
 }: {
   from: Stroke[];
   to: Stroke[];
-  box: Box;
+  box: PaneBox;
   names: string[];
   result: BetweenResult;
   drawing: number;

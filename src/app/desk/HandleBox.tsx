@@ -1,4 +1,5 @@
 import { type PointerEvent, useRef } from 'react';
+import type { Point } from '../../core/plane/index.ts';
 import { after, type Box, inverse, type Matrix, mapPoint, translation } from '../../core/plane/index.ts';
 import { useView } from '../session/open-shot.ts';
 import { scaled, turned } from './handles.ts';
@@ -26,7 +27,7 @@ interface HandleBoxProps {
   box: Box;
   /** What is done to it at present. */
   map: Matrix;
-  pivot: { x: number; y: number };
+  pivot: Point;
   /** Lines shown in it as an SVG path in paper pixels, before `map`. */
   path: string;
   /** Scaled one way, the other way gives way. */
@@ -38,7 +39,7 @@ interface HandleBoxProps {
   /** The box is moved by its inside. */
   movable?: boolean;
   /** Absent: the pivot stays where it is. */
-  onPivot?(pivot: { x: number; y: number }): void;
+  onPivot?(pivot: Point): void;
 }
 
 /** A box with handles to scale and turn what is in it, and the pivot it is done about. */
@@ -56,7 +57,7 @@ export function HandleBox({
 }: HandleBoxProps) {
   const paper = useView((state) => state.paper);
   const room = useView((state) => state.room);
-  const gripped = useRef<{ grip: Grip; from: [number, number]; pivot: { x: number; y: number } } | null>(null);
+  const gripped = useRef<{ grip: Grip; from: [number, number]; pivot: Point } | null>(null);
   const toScreen = viewMatrix(paper, room, 1);
   const at = (x: number, y: number) => mapPoint(toScreen, ...mapPoint(map, x, y));
   const side = (k: number, low: number, high: number) => (k < 0 ? low : k > 0 ? high : (low + high) / 2);

@@ -1,5 +1,7 @@
 /** Hands what the pen does to the tool in hand, or to the one that its other end, a finger or the middle button stands for. */
+
 import type { PenSample } from '../../core/ink/index.ts';
+import type { Point } from '../../core/plane/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import type { PointerDown } from './sensors/pointer-sensor.ts';
 import { toolOf } from './tools/index.ts';
@@ -27,7 +29,7 @@ export class GestureRouter {
     return true;
   }
 
-  move(samples: PenSample[], screen: { x: number; y: number }, shift: boolean): void {
+  move(samples: PenSample[], screen: Point, shift: boolean): void {
     this.gesture?.move(samples, screen, shift);
   }
 

@@ -1,6 +1,7 @@
 /** What dragging a handle of a box means: a turn or a scaling about the pivot. */
 
 import { keepingVolume } from '../../core/ink/index.ts';
+import type { Point } from '../../core/plane/index.ts';
 import { about, type Matrix, rotation, scaling } from '../../core/plane/index.ts';
 
 /** No scaling flattens or blows up beyond this. */
@@ -11,22 +12,17 @@ const MOST_SCALE = 50;
 const STEP = Math.PI / 12;
 
 /** Turned about the pivot as the hand went; with Shift by steps of 15 degrees. */
-export function turned(
-  from: [number, number],
-  to: [number, number],
-  pivot: { x: number; y: number },
-  steps: boolean,
-): Matrix {
+export function turned(from: [number, number], to: [number, number], pivot: Point, steps: boolean): Matrix {
   const angle = Math.atan2(to[1] - pivot.y, to[0] - pivot.x) - Math.atan2(from[1] - pivot.y, from[0] - pivot.x);
   return about(rotation(steps ? Math.round(angle / STEP) * STEP : angle), pivot.x, pivot.y);
 }
 
 /** Scaled about the pivot; at a corner both ways, evenly unless Shift is held; at a side one way, the other giving way if wished. */
 export function scaled(
-  grip: { x: number; y: number },
+  grip: Point,
   from: [number, number],
   to: [number, number],
-  pivot: { x: number; y: number },
+  pivot: Point,
   keepVolume: boolean,
   free: boolean,
 ): Matrix {

@@ -3,6 +3,7 @@
  * and the view become is shown. Plain browser events, nothing awaited and no React between pen and ink.
  */
 
+import type { Point } from '../../core/plane/index.ts';
 import { after, inverse, type Matrix, mapPoint, scaleOf, scaling } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
@@ -241,7 +242,7 @@ export class PaperDesk {
     else this.pinch = new Pinch(view.getState().paper, this.room, fingers);
   }
 
-  private wheel(event: WheelEvent, at: { x: number; y: number }): void {
+  private wheel(event: WheelEvent, at: Point): void {
     const { view } = this.open;
     const { paper } = view.getState();
     if (event.ctrlKey || !event.shiftKey) {
@@ -250,7 +251,7 @@ export class PaperDesk {
     } else view.setState({ paper: panBy(paper, -event.deltaX - event.deltaY, 0, this.room) });
   }
 
-  private showRing(at: { x: number; y: number } | null): void {
+  private showRing(at: Point | null): void {
     const radius = toolOf(this.open.view.getState().tool).ring?.(this.open) ?? 0;
     showRing(this.el.ring, at, radius * 2 * (scaleOf(this.matrix) / this.dpr));
   }

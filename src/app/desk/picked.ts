@@ -1,7 +1,7 @@
 /** What is picked on the paper, as it stands now, and changes to it. */
 
 import { allOf, boxOf, likePicked, type Pick, stillThere, transformPicked } from '../../core/ink/index.ts';
-import type { Matrix } from '../../core/plane/index.ts';
+import type { Matrix, Point } from '../../core/plane/index.ts';
 import { drawingShown, drawingsIn } from '../../core/sheet/index.ts';
 import type { Drawing } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
@@ -21,7 +21,7 @@ export function pickedNow(open: Open): { drawing: Drawing; pick: Pick } | null {
 }
 
 /** The point what is picked is turned and scaled about. */
-export function pivotOf(open: Open): { x: number; y: number } {
+export function pivotOf(open: Open): Point {
   const now = pickedNow(open);
   const box = now && boxOf(now.drawing, now.pick);
   return (

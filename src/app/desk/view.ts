@@ -1,4 +1,5 @@
 /** How the paper lies under the eye: pure geometry between paper pixels and screen pixels. */
+import type { Point } from '../../core/plane/index.ts';
 import { after, inverse, type Matrix, mapPoint } from '../../core/plane/index.ts';
 
 export interface PaperView {
@@ -51,13 +52,13 @@ export function viewMatrix(view: PaperView, room: Size, dpr: number): Matrix {
 }
 
 /** The view zoomed by a factor about a screen point (CSS pixels), which keeps its paper point under it. */
-export function zoomAbout(view: PaperView, factor: number, at: { x: number; y: number }, room: Size): PaperView {
+export function zoomAbout(view: PaperView, factor: number, at: Point, room: Size): PaperView {
   const zoom = Math.max(LEAST_ZOOM, Math.min(MOST_ZOOM, view.zoom * factor));
   return keepUnder({ ...view, fitted: false, zoom }, view, at, at, room);
 }
 
 /** The view turned by an angle about a screen point. */
-export function turnAbout(view: PaperView, by: number, at: { x: number; y: number }, room: Size): PaperView {
+export function turnAbout(view: PaperView, by: number, at: Point, room: Size): PaperView {
   return keepUnder({ ...view, fitted: false, turn: view.turn + by }, view, at, at, room);
 }
 
@@ -67,13 +68,7 @@ export function panBy(view: PaperView, dx: number, dy: number, room: Size): Pape
 }
 
 /** `next` shifted so that the paper point that lay at `from` in `old` lies at `to`. */
-export function keepUnder(
-  next: PaperView,
-  old: PaperView,
-  from: { x: number; y: number },
-  to: { x: number; y: number },
-  room: Size,
-): PaperView {
+export function keepUnder(next: PaperView, old: PaperView, from: Point, to: Point, room: Size): PaperView {
   const [px, py] = mapPoint(inverse(viewMatrix(old, room, 1)), from.x, from.y);
   const [qx, qy] = mapPoint(inverse(viewMatrix(next, room, 1)), to.x, to.y);
   return { ...next, x: next.x + px - qx, y: next.y + py - qy };

@@ -1,5 +1,7 @@
 /** One region across a range of drawings: its place on the first and the last is touched, between them it travels. */
+
 import { drawingsAlong } from '../../core/paint/index.ts';
+import type { Point } from '../../core/plane/index.ts';
 import type { Drawing } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
 import type { CommandContext } from '../commands/register.ts';
@@ -8,7 +10,7 @@ import { leftInWords } from '../session/paint-desk.ts';
 type Context = Pick<CommandContext, 'session' | 'view' | 'paints' | 'say'>;
 
 /** The second touch: pours the region on both drawings and all between, as one edit, named after its swatch. */
-export async function endAcross(context: Context, last: Drawing, to: { x: number; y: number }): Promise<void> {
+export async function endAcross(context: Context, last: Drawing, to: Point): Promise<void> {
   const { session, view, paints, say } = context;
   const { across, swatch, tools } = view.getState();
   const layer = layerInHand(context);

@@ -1,6 +1,7 @@
 /** A swatch dragged from the palette and let go over the paper: the region there takes it. */
 
 import { pourAt } from '../../core/paint/index.ts';
+import type { Point } from '../../core/plane/index.ts';
 import { inverse, mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import type { Id } from '../../core/shot/index.ts';
@@ -9,7 +10,7 @@ import type { CommandContext } from '../commands/register.ts';
 import { viewMatrix } from '../desk/view.ts';
 
 /** @param at place in the window. True when it was the paper's business, whatever came of it. */
-export function dropSwatch(context: CommandContext, swatch: Id, at: { x: number; y: number }): boolean {
+export function dropSwatch(context: CommandContext, swatch: Id, at: Point): boolean {
   // What is dragged lies under the pen itself: the paper is looked for below it.
   const paper = document
     .elementsFromPoint(at.x, at.y)

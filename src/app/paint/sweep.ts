@@ -1,5 +1,5 @@
 /** Sweep: a rectangle over many drawings at once. */
-import type { Rectangle } from '../../core/paint/index.ts';
+import type { Box } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import type { Drawing } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
@@ -25,7 +25,7 @@ function drawingsMeant({ session, view, paints, say }: Context, over: ViewState[
 }
 
 /** Fills what is enclosed inside a rectangle on the drawings meant, as one edit. */
-export async function sweepOver(context: Context, rectangle: Rectangle): Promise<void> {
+export async function sweepOver(context: Context, rectangle: Box): Promise<void> {
   const { session, view, paints, say } = context;
   const { swatch, tools } = view.getState();
   const { over, unpainted, lines } = tools.sweep;

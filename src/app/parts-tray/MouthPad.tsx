@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { allOf, boxOf, erase, makeStroke, PenLine, type PenSample } from '../../core/ink/index.ts';
 import { chartDrawing, chartDrawingToDrawOn, chartOf } from '../../core/mouths/index.ts';
 import { Painter } from '../../core/picture/index.ts';
+import type { Point } from '../../core/plane/index.ts';
 import { type Box, inverse, type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
 import { colourMap, type Mouth, type MouthChart, newSeed, type Palette, type Shot } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
@@ -30,7 +31,7 @@ const FIRST_REACH = 0.11;
 const AIR = 1.3;
 
 /** What of the chart's paper the pad shows: about the lip, so much that its largest mouth fits. */
-function reachOf(shot: Shot, chart: MouthChart): { x: number; y: number } {
+function reachOf(shot: Shot, chart: MouthChart): Point {
   const first = chart.mouths.length === 0 ? shot.width * FIRST_REACH : 1;
   const reach = { x: first, y: first * 0.5 };
   const { x, y } = chart.base;

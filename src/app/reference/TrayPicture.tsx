@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PenSample } from '../../core/ink/index.ts';
+import type { Point } from '../../core/plane/index.ts';
 import type { CellRef } from '../../core/shot/index.ts';
 import type { PointerDown } from '../desk/sensors/pointer-sensor.ts';
 import { usePointerSensor } from '../desk/sensors/use-pointer-sensor.ts';
@@ -69,7 +70,7 @@ export function TrayPicture(props: TrayPictureProps) {
     setDrawn(path.current);
     return true;
   };
-  const move = (samples: PenSample[], screen: { x: number; y: number }) => {
+  const move = (samples: PenSample[], screen: Point) => {
     const now = held.current!;
     if (now.draws) {
       path.current = [...path.current, ...samples.map(({ x, y }) => ({ x, y }))];

@@ -1,5 +1,6 @@
 /** Help lines over the paper: where they lie, what of them is under the pen, and moving it. */
 
+import type { Point } from '../plane/point.ts';
 import { segmentDistance2 } from '../plane/segment.ts';
 import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { Id } from '../shot/ids.ts';
@@ -35,7 +36,7 @@ export function axesOf({ way, parts, turn }: Mirror): number[] {
 }
 
 /** Where the handle lies that turns the axes. */
-export function axisHandle(mirror: Mirror, height: number): { x: number; y: number } {
+export function axisHandle(mirror: Mirror, height: number): Point {
   const [angle] = axesOf(mirror);
   return { x: mirror.x + AXIS_HANDLE * height * Math.cos(angle), y: mirror.y + AXIS_HANDLE * height * Math.sin(angle) };
 }
@@ -54,7 +55,7 @@ export function arcPath(points: number[]): Float32Array {
 /** What of the guides lies within `reach` paper pixels of a point; handles before lines. */
 export function guideAt(guides: Guides, x: number, y: number, reach: number, height: number): GuidePart | null {
   const { mirror, vanishing, horizon, ground, arcs } = guides;
-  const near = (p: { x: number; y: number }) => Math.hypot(p.x - x, p.y - y) <= reach;
+  const near = (p: Point) => Math.hypot(p.x - x, p.y - y) <= reach;
   if (mirror && near(mirror)) return { kind: 'mirror' };
   if (mirror && near(axisHandle(mirror, height))) return { kind: 'axis' };
   const point = vanishing.find(near);
@@ -74,13 +75,7 @@ export function guideAt(guides: Guides, x: number, y: number, reach: number, hei
 const STEP = Math.PI / 12;
 
 /** The guides with a part of them led from one point to another. @param steps turns go by 15 degrees */
-export function guidesMoved(
-  guides: Guides,
-  part: GuidePart,
-  from: { x: number; y: number },
-  to: { x: number; y: number },
-  steps: boolean,
-): Guides {
+export function guidesMoved(guides: Guides, part: GuidePart, from: Point, to: Point, steps: boolean): Guides {
   const dx = to.x - from.x;
   const dy = to.y - from.y;
   const { mirror } = guides;

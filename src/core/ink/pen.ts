@@ -1,6 +1,7 @@
 /**
  * From pen to stroke: pressure for any pointer, steadying, and thinning out what the pen reported.
  */
+import type { Point } from '../plane/point.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
 import { type Id, newId, newSeed } from '../shot/ids.ts';
 
@@ -66,7 +67,7 @@ export class PenLine {
   }
 
   /** Where the line's end is, and where the pen is: apart while the line lags behind. Null before the first sample. */
-  lag(): { line: { x: number; y: number }; pen: PenSample } | null {
+  lag(): { line: Point; pen: PenSample } | null {
     return this.last && { line: { x: this.heldX, y: this.heldY }, pen: this.last };
   }
 

@@ -5,6 +5,7 @@
 
 import Flatbush from 'flatbush';
 import { type Box, boxOfPoints } from '../plane/box.ts';
+import type { Point } from '../plane/point.ts';
 import { lengthsAlong } from '../plane/polyline.ts';
 import { segmentCrossing, segmentDistance2 } from '../plane/segment.ts';
 import { POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
@@ -20,19 +21,14 @@ interface LineMeasure {
   length: number;
 }
 
-interface Place {
-  x: number;
-  y: number;
-}
-
 export interface DrawingQuality {
   whole: LineMeasure;
   /** By line name; lines without one are in none. */
   named: Map<string, LineMeasure>;
   /** Line ends that stop just short of another line. */
-  openEnds: Place[];
+  openEnds: Point[];
   /** Line ends that run on past another line a little. */
-  overlaps: Place[];
+  overlaps: Point[];
 }
 
 /** An end this near to another line, but not on it, is left open; one that runs on this far is an overlap. Paper pixels. */
@@ -168,15 +164,15 @@ function gapAt(own: EndedLine, k: number, pieces: Pieces, last: boolean, wide: n
   return gap;
 }
 
-function endsOf(ink: Stroke[]): { openEnds: Place[]; overlaps: Place[] } {
+function endsOf(ink: Stroke[]): { openEnds: Point[]; overlaps: Point[] } {
   const lines: EndedLine[] = ink
     .filter(({ points }) => points.length > POINT_SIZE)
     .map((stroke) => {
       const points = densePoints(stroke);
       return { stroke, points, along: lengthsAlong(points, POINT_SIZE), radius: stroke.brush.width / 2 };
     });
-  const openEnds: Place[] = [];
-  const overlaps: Place[] = [];
+  const openEnds: Point[] = [];
+  const overlaps: Point[] = [];
   if (lines.length === 0) return { openEnds, overlaps };
   const pieces = new Pieces(lines);
   const wide = Math.max(...lines.map(({ radius }) => radius));
@@ -246,7 +242,7 @@ export function findingsOf(own: DrawingQuality, key: DrawingQuality): Finding[] 
       if (there) out.push(...beside(measure, there, line));
     }
   }
-  const more = (mine: Place[], keys: Place[]) => own !== key && mine.length > keys.length * (1 + ENDS_SLACK);
+  const more = (mine: Point[], keys: Point[]) => own !== key && mine.length > keys.length * (1 + ENDS_SLACK);
   if (more(own.openEnds, key.openEnds)) out.push({ kind: 'open ends', line: '', by: own.openEnds.length });
   if (more(own.overlaps, key.overlaps)) out.push({ kind: 'overlaps', line: '', by: own.overlaps.length });
   return out;

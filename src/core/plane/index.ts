@@ -3,6 +3,7 @@ export * from './clip.ts';
 export * from './curve.ts';
 export * from './fill.ts';
 export * from './matrix.ts';
+export * from './point.ts';
 export * from './point-grid.ts';
 export * from './polyline.ts';
 export * from './rings.ts';

@@ -1,14 +1,10 @@
 /** Measuring a figure in heads. */
+import type { Point } from '../plane/point.ts';
 
-interface At {
-  x: number;
-  y: number;
-}
-
-const length = (a: At, b: At) => Math.hypot(b.x - a.x, b.y - a.y);
+const length = (a: Point, b: Point) => Math.hypot(b.x - a.x, b.y - a.y);
 
 /** How many times the head goes into the figure; null while either is too short to measure. */
-export function headsHigh(head: [At, At] | null, figure: [At, At] | null): number | null {
+export function headsHigh(head: [Point, Point] | null, figure: [Point, Point] | null): number | null {
   if (!head || !figure) return null;
   const [own, whole] = [length(...head), length(...figure)];
   return own < 1e-4 || whole < own ? null : whole / own;

@@ -8,21 +8,21 @@ import { exposuresOf, layerOf } from './edit.ts';
 import { placedExposures } from './exposures.ts';
 
 /** A drawing where the sheet first shows it. */
-interface Place {
+interface PlacedDrawing {
   drawing: Drawing;
   frame: number;
   /** Its exposure's place in the layer's list. */
   index: number;
 }
 
-export interface Tick extends Place {
+export interface Tick extends PlacedDrawing {
   spacing: number;
 }
 
 export interface TimingChart {
   layerId: Id;
-  from: Place;
-  to: Place;
+  from: PlacedDrawing;
+  to: PlacedDrawing;
   /** In order of the sheet, their spacing rising. */
   ticks: Tick[];
 }
@@ -31,8 +31,8 @@ export interface TimingChart {
 export const LEAST_SPACING = 0.01;
 
 /** The layer's drawings in the order of the sheet; one that goes on in the next exposure stands once. */
-function placesOf(shot: Shot, layerId: Id): Place[] {
-  const out: Place[] = [];
+function placesOf(shot: Shot, layerId: Id): PlacedDrawing[] {
+  const out: PlacedDrawing[] = [];
   for (const { exposure, start, index } of placedExposures(exposuresOf(layerOf(shot, layerId)))) {
     const drawing = exposure.cell?.kind === 'drawing' ? shot.drawings[exposure.cell.drawing] : null;
     if (drawing && out.at(-1)?.drawing.id !== drawing.id) out.push({ drawing, frame: start, index });
@@ -46,7 +46,7 @@ const isKey: Counts = ({ role }) => role === 'key';
 const isDrawn: Counts = ({ role, ink, firstPass }) => role !== 'between' || (ink.length > 0 && firstPass === null);
 
 /** Spacing of the ticks: as said where that rises, else evenly between what is said. */
-function readSpacing(between: Place[]): Tick[] {
+function readSpacing(between: PlacedDrawing[]): Tick[] {
   const said: (number | null)[] = [];
   let last = 0;
   for (const { drawing } of between) {
@@ -70,7 +70,7 @@ function readSpacing(between: Place[]): Tick[] {
   return out;
 }
 
-function chartBetween(layerId: Id, places: Place[], from: number, to: number): TimingChart {
+function chartBetween(layerId: Id, places: PlacedDrawing[], from: number, to: number): TimingChart {
   // A drawing shown again has its place where it is first.
   const seen = new Set([places[from].drawing.id, places[to].drawing.id]);
   const between = places.slice(from + 1, to).filter(({ drawing }) => !seen.has(drawing.id) && seen.add(drawing.id));

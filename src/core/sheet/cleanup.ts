@@ -33,14 +33,14 @@ function isFinished({ stage, ink }: Drawing): boolean {
   return STAGES.indexOf(stage) >= CLEAN && ink.length > 0;
 }
 
-interface Place {
+interface ShownDrawing {
   drawing: Drawing;
   frame: number;
   role: Drawing['role'];
 }
 
 /** The drawings of a layer in the order they are first shown. A drawing counts as a key where the rough below has one. */
-function placesOf(shot: Shot, layer: Layer): Place[] {
+function placesOf(shot: Shot, layer: Layer): ShownDrawing[] {
   const seen = new Set<Id>();
   const rough = shot.layers.find(({ id, purpose }) => purpose === 'rough' && id !== layer.id);
   const roughRuns = rough ? placedExposures(rough.exposures) : [];

@@ -2,7 +2,9 @@
  * Pointer events as samples of a hand: where they lie for what is drawn on, pressure as this person presses, tilt, time.
  * One way for every place a pen draws on. Where the element stands in the window is measured once a gesture.
  */
+
 import { handPressure, type PenSample, pressureOf } from '../../../core/ink/index.ts';
+import type { Point } from '../../../core/plane/index.ts';
 import { hand } from '../../session/hand.ts';
 
 const RADIANS = Math.PI / 180;
@@ -36,7 +38,7 @@ export class PenReader {
   }
 
   /** Where an event is, CSS pixels from the element's corner. */
-  screen({ clientX, clientY }: Pick<PointerEvent, 'clientX' | 'clientY'>): { x: number; y: number } {
+  screen({ clientX, clientY }: Pick<PointerEvent, 'clientX' | 'clientY'>): Point {
     return { x: clientX - this.box.left, y: clientY - this.box.top };
   }
 

@@ -1,6 +1,7 @@
 import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import EraserIcon from 'lucide-react/icons/eraser';
 import { ERASES, type EraseHow, erase, eraseInside, eraseLines, eraseToCrossings } from '../../../core/ink/index.ts';
+import type { Point } from '../../../core/plane/index.ts';
 import { newId, POINT_SIZE } from '../../../core/shot/index.ts';
 import { later } from '../../parts/later.tsx';
 import { fenceLook } from './fence.ts';
@@ -47,10 +48,8 @@ export const eraser = tool({
   },
 });
 
-type At = { x: number; y: number };
-
 /** Erases while passing; the whole pass is one step of undo. */
-function pass({ session, view }: ToolDesk, id: string, start: At, how: Exclude<EraseHow, 'loop'>): Gesture {
+function pass({ session, view }: ToolDesk, id: string, start: Point, how: Exclude<EraseHow, 'loop'>): Gesture {
   const radius = view.getState().tools.eraser.width / 2;
   const gesture = `erase ${newId()}`;
   let last = start;
@@ -70,8 +69,8 @@ function pass({ session, view }: ToolDesk, id: string, start: At, how: Exclude<E
 }
 
 /** Draws a loop and erases what lies inside when the pen is lifted. */
-function loop(desk: ToolDesk, id: string, start: At): Gesture {
-  const points: At[] = [start];
+function loop(desk: ToolDesk, id: string, start: Point): Gesture {
+  const points: Point[] = [start];
   const look = fenceLook(desk.zoom);
   const show = () => {
     // Closed as it will be, so that what is meant is seen.

@@ -1,7 +1,8 @@
 import { IsBoolean, IsIn } from 'class-validator';
 import LassoIcon from 'lucide-react/icons/lasso';
 import SweepIcon from 'lucide-react/icons/square-dashed';
-import { fence as fencePaint, type Rectangle } from '../../../core/paint/index.ts';
+import { fence as fencePaint } from '../../../core/paint/index.ts';
+import type { Box } from '../../../core/plane/index.ts';
 import { POINT_SIZE } from '../../../core/shot/index.ts';
 import { sweepOver } from '../../paint/sweep.ts';
 import { later } from '../../parts/later.tsx';
@@ -120,7 +121,7 @@ export const sweep = tool({
       },
       up() {
         clear();
-        const rectangle: Rectangle = {
+        const rectangle: Box = {
           minX: Math.min(sample.x, to.x),
           minY: Math.min(sample.y, to.y),
           maxX: Math.max(sample.x, to.x),

@@ -2,6 +2,7 @@ import { IsBoolean, IsIn } from 'class-validator';
 import PickIcon from 'lucide-react/icons/mouse-pointer-2';
 import { type Pick, pickInside, strokeAt } from '../../../core/ink/index.ts';
 import { areaUnder } from '../../../core/paint/index.ts';
+import type { Point } from '../../../core/plane/index.ts';
 import { translation } from '../../../core/plane/index.ts';
 import { type Drawing, POINT_SIZE } from '../../../core/shot/index.ts';
 import { later } from '../../parts/later.tsx';
@@ -13,8 +14,6 @@ import { type Gesture, type ToolDesk, tool } from './tool.ts';
 const REACH = 5;
 /** A pen that moved less than this pressed, it did not drag. Screen pixels. */
 const PRESS = 3;
-
-type At = { x: number; y: number };
 
 /** Picked with a rectangle or a loop; scaled one way the other gives way; the same done to all drawings chosen. */
 class PickSettings {
@@ -64,8 +63,8 @@ export const pick = tool({
 });
 
 /** What is picked follows the pen; it is moved when the pen is lifted. */
-function drag(desk: ToolDesk, start: At): Gesture {
-  let by: At = { x: 0, y: 0 };
+function drag(desk: ToolDesk, start: Point): Gesture {
+  let by: Point = { x: 0, y: 0 };
   return {
     move(samples) {
       const last = samples.at(-1) ?? start;
@@ -83,11 +82,11 @@ function drag(desk: ToolDesk, start: At): Gesture {
 }
 
 /** A rectangle or a loop; what lies inside is added to `before`. */
-function fence(desk: ToolDesk, drawing: Drawing, start: At, before: Pick): Gesture {
+function fence(desk: ToolDesk, drawing: Drawing, start: Point, before: Pick): Gesture {
   const look = fenceLook(desk.zoom);
   const { by } = desk.view.getState().tools.pick;
-  let path: At[] = [start];
-  const around = (to: At): At[] => [start, { x: to.x, y: start.y }, to, { x: start.x, y: to.y }];
+  let path: Point[] = [start];
+  const around = (to: Point): Point[] => [start, { x: to.x, y: start.y }, to, { x: start.x, y: to.y }];
   const show = () => {
     const line = new Float32Array((path.length + 1) * POINT_SIZE);
     [...path, path[0]].forEach(({ x, y }, i) => {

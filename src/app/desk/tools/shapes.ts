@@ -1,6 +1,7 @@
 import { IsIn } from 'class-validator';
 import ShapesIcon from 'lucide-react/icons/shapes';
-import { type At, makeStroke, SHAPES, type Shape, shapePoints, withImages } from '../../../core/ink/index.ts';
+import { makeStroke, SHAPES, type Shape, shapePoints, withImages } from '../../../core/ink/index.ts';
+import type { XY } from '../../../core/plane/index.ts';
 import { drawingToDrawOn } from '../../../core/sheet/index.ts';
 import { later } from '../../parts/later.tsx';
 import { keepCurve } from '../curve-in-hand.ts';
@@ -82,7 +83,7 @@ export const shapes = tool({
 const REACH = 9;
 
 /** Puts the next point of a curve; on the first one it closes, on the last one it ends. A point can be dragged. */
-function curve(desk: ToolDesk, at: At): Gesture | null {
+function curve(desk: ToolDesk, at: XY): Gesture | null {
   const { view } = desk;
   const { curve: places } = view.getState();
   const hit = places.findIndex(([x, y]) => Math.hypot(x - at[0], y - at[1]) * desk.zoom <= REACH);

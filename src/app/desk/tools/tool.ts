@@ -1,6 +1,8 @@
 /** What a tool is. A tool gets the pen in paper pixels and gives a change. */
+
 import type { ComponentType } from 'react';
 import type { PenSample } from '../../../core/ink/index.ts';
+import type { Point } from '../../../core/plane/index.ts';
 import type { Area, Drawing, Stroke } from '../../../core/shot/index.ts';
 import type { OpenShot } from '../../session/open-shot.ts';
 import type { ToolId, ToolSettings } from '../../session/tool-settings.ts';
@@ -22,13 +24,13 @@ export interface ToolDesk extends OpenShot {
   /** Shows a drawing as the hand is changing it; null shows it as it is kept. */
   showDraft(was: Drawing, draft: { ink: Stroke[]; paint: Area[] } | null): void;
   /** Shows the string a line is pulled on; null takes it away. */
-  showString(line: { x: number; y: number } | null, pen: { x: number; y: number }): void;
+  showString(line: Point | null, pen: Point): void;
 }
 
 /** What happens between the pen coming down and lifting. */
 export interface Gesture {
   /** `shift`: held just now. */
-  move(samples: PenSample[], screen: { x: number; y: number }, shift: boolean): void;
+  move(samples: PenSample[], screen: Point, shift: boolean): void;
   up(): void;
   cancel(): void;
 }
@@ -70,7 +72,7 @@ export interface Tool<Id extends ToolId = ToolId> {
   widened?(settings: ToolSettings[Id], factor: number): ToolSettings[Id];
   /** Loads what the tool needs beyond the desk; asked for when it is taken in hand. */
   prepare?(): Promise<unknown>;
-  down(desk: ToolDesk, sample: PenSample, screen: { x: number; y: number }): Gesture | null;
+  down(desk: ToolDesk, sample: PenSample, screen: Point): Gesture | null;
   /** Radius of the ring shown round the pen, paper pixels; 0 for none. */
   ring?(desk: OpenShot): number;
 }

@@ -1,12 +1,14 @@
 /** What is picked and begun on the paper. */
-import type { At, Pick, WarpGrid } from '../../../core/ink/index.ts';
+
+import type { Pick, WarpGrid } from '../../../core/ink/index.ts';
+import type { Point, XY } from '../../../core/plane/index.ts';
 import type { Id } from '../../../core/shot/index.ts';
 import { slice } from './slice.ts';
 
 /** Lines and paint of a drawing in hand, and the point they are turned and scaled about (null: their middle). */
 interface Picked extends Pick {
   drawing: Id;
-  pivot: { x: number; y: number } | null;
+  pivot: Point | null;
 }
 
 /** The grid that lies over what is being warped. */
@@ -22,7 +24,7 @@ interface PassingHand {
   nudging: { drawing: Id; at: number; gesture: string };
   warping: Warping | null;
   /** Points of the curve that is being laid. */
-  curve: At[];
+  curve: XY[];
 }
 
 export const hand = slice({

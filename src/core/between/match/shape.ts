@@ -1,5 +1,6 @@
 /** Strokes as the matching sees them: cleaned, measured, and resampled to a fixed number of points. */
 
+import type { Point } from '../../plane/point.ts';
 import { lengthsAlong, segmentAt } from '../../plane/polyline.ts';
 
 /** Points a shape is compared by. */
@@ -19,7 +20,7 @@ export interface Shape {
   /** POINTS points evenly along it, about their middle. */
   x: Float64Array;
   y: Float64Array;
-  middle: { x: number; y: number };
+  middle: Point;
   /** Sum of the squared distances of the points from their middle. */
   moment: number;
 }

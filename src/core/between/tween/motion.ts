@@ -3,23 +3,23 @@
  * stretch to twice is a stretch to 1.41) about a point that goes straight; a part turns, within the figure, about the point that
  * stays where it is: a shoulder, a hip.
  */
+
 import type { Matrix } from '../../plane/matrix.ts';
+import type { XY } from '../../plane/point.ts';
 import { affineFit } from '../match/affine.ts';
 import type { Pairing } from '../match/pairing.ts';
-
-type Point = [x: number, y: number];
 
 /** z' = turned(stretched(z - from)) + to; the stretch is symmetric: along two axes at right angles. */
 export class Motion {
   readonly turn: number;
-  private readonly from: Point;
-  private readonly to: Point;
+  private readonly from: XY;
+  private readonly to: XY;
   /** The stretch: the direction of its first axis, and the logarithms along both. */
   private readonly axis: number;
   private readonly first: number;
   private readonly second: number;
 
-  constructor([a, b, c, d, e, f]: Matrix, from: Point) {
+  constructor([a, b, c, d, e, f]: Matrix, from: XY) {
     this.from = from;
     this.to = [a * from[0] + c * from[1] + e, b * from[0] + d * from[1] + f];
     this.turn = Math.atan2(b - c, a + d);
@@ -43,7 +43,7 @@ export class Motion {
   }
 
   /** A point of the first drawing after a share `t` of the motion. */
-  after(t: number, x: number, y: number): Point {
+  after(t: number, x: number, y: number): XY {
     const [a, b, c, d] = this.matrix(t);
     const [dx, dy] = [x - this.from[0], y - this.from[1]];
     return [
@@ -53,13 +53,13 @@ export class Motion {
   }
 
   /** Where a vector of the second drawing was in the first, as far as the figure moved it. */
-  vectorBefore(x: number, y: number): Point {
+  vectorBefore(x: number, y: number): XY {
     const [a, b, c, d] = this.matrix(1);
     const det = a * d - b * c;
     return [(d * x - c * y) / det, (a * y - b * x) / det];
   }
 
-  before(x: number, y: number): Point {
+  before(x: number, y: number): XY {
     const [dx, dy] = this.vectorBefore(x - this.to[0], y - this.to[1]);
     return [this.from[0] + dx, this.from[1] + dy];
   }
@@ -103,17 +103,17 @@ const TURNS = 0.15;
  * point that stays where it is. One that turns moves as well, so that where it turned about is less certain: half-way from the middle
  * of its box.
  */
-function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Matrix, size: number): Point {
+function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Matrix, size: number): XY {
   const middle = (all: number[]) => {
     all.sort((p, q) => p - q);
     return ((all[Math.floor(0.04 * all.length)] ?? 0) + (all[Math.floor(0.96 * (all.length - 1))] ?? 0)) / 2;
   };
-  const box: Point = [middle(pairs.map(({ px }) => px)), middle(pairs.map(({ py }) => py))];
+  const box: XY = [middle(pairs.map(({ px }) => px)), middle(pairs.map(({ py }) => py))];
   // (1 - M) o = offset
   const [p, q, r, s] = [1 - a, -c, -b, 1 - d];
   const det = p * s - q * r;
   if (Math.abs(det) < 0.01) return box;
-  const pivot: Point = [(s * e - q * f) / det, (p * f - r * e) / det];
+  const pivot: XY = [(s * e - q * f) / det, (p * f - r * e) / det];
   if (Math.hypot(pivot[0] - box[0], pivot[1] - box[1]) >= 0.6 * size) return box;
   const turn = Math.atan2(b - c, a + d) / TURNS;
   const share = 0.5 + 0.5 * Math.exp(-turn * turn);
@@ -129,7 +129,7 @@ export class Carrier {
   private readonly turn: number = 0;
   private readonly growth: number = 1;
   /** The point its part turns about, in the first drawing; null: it only shifts. */
-  private readonly pivot: Point | null = null;
+  private readonly pivot: XY | null = null;
 
   constructor(figure: Motion, { from, to, map }: Pairing) {
     this.figure = figure;
@@ -159,7 +159,7 @@ export class Carrier {
   }
 
   /** Where a point is at `t` that is at a in the first drawing and at b in the second. */
-  at(t: number, ax: number, ay: number, bx: number, by: number): Point {
+  at(t: number, ax: number, ay: number, bx: number, by: number): XY {
     const { figure, pivot } = this;
     const [hx, hy] = figure.before(bx, by);
     if (!pivot) return figure.after(t, ax + t * (hx - ax), ay + t * (hy - ay));
@@ -169,7 +169,7 @@ export class Carrier {
     return figure.after(t, (1 - t) * x + t * u, (1 - t) * y + t * v);
   }
 
-  private about([ox, oy]: Point, share: number, x: number, y: number): Point {
+  private about([ox, oy]: XY, share: number, x: number, y: number): XY {
     const scale = this.growth ** share;
     const [c, s] = [scale * Math.cos(share * this.turn), scale * Math.sin(share * this.turn)];
     return [ox + c * (x - ox) - s * (y - oy), oy + s * (x - ox) + c * (y - oy)];

@@ -1,5 +1,6 @@
 /** Edits of one drawing's paint that need its region map: done alike for one drawing or for many. */
 
+import type { Box } from '../../plane/box.ts';
 import { fillRings } from '../../plane/fill.ts';
 import { PreparedRing, ringsBox } from '../../plane/rings.ts';
 import { type Area, POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
@@ -23,13 +24,6 @@ export function fence(paint: Area[], map: RegionMap, path: Float32Array, swatch:
   );
 }
 
-export interface Rectangle {
-  minX: number;
-  minY: number;
-  maxX: number;
-  maxY: number;
-}
-
 export interface SweepWishes {
   swatch: Id;
   look: PaintLook;
@@ -43,7 +37,7 @@ export interface SweepWishes {
 export function sweep(
   drawn: { ink: Stroke[]; paint: Area[] },
   map: RegionMap,
-  { minX, minY, maxX, maxY }: Rectangle,
+  { minX, minY, maxX, maxY }: Box,
   { swatch, look, unpainted, lines }: SweepWishes,
 ): { ink: Stroke[]; paint: Area[] } {
   const inside = (x: number, y: number) => x >= minX && x <= maxX && y >= minY && y <= maxY;
