@@ -3,11 +3,11 @@
  * both as the application computes them. They stay marked as first passes: no hand has touched them.
  */
 import {
+  type BetweenPlan,
   computeBetweens,
   type Link,
   linkAt,
   linksOf,
-  type BetweenPlan,
   pairLines,
   pinPoint,
   planForCharts,
