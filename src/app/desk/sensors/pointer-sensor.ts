@@ -56,7 +56,10 @@ export class PointerSensor {
     const { signal } = this.listening;
     const on = <K extends keyof HTMLElementEventMap>(name: K, run: (event: HTMLElementEventMap[K]) => void) =>
       element.addEventListener(name, run, { signal, passive: false });
-    on('pointerenter', (event) => this.reader.begin(element, event));
+    // Time and place of a gesture count from where it began, whatever else comes over the element meanwhile.
+    on('pointerenter', (event) => {
+      if (!this.busy) this.reader.begin(element, event);
+    });
     on('pointerdown', (event) => this.down(event));
     on('pointermove', (event) => this.moved(event));
     on('pointerup', (event) => this.lifted(event));
@@ -67,7 +70,7 @@ export class PointerSensor {
     if (wishes.wheel)
       on('wheel', (event) => {
         event.preventDefault();
-        this.reader.begin(element, event);
+        if (!this.busy) this.reader.begin(element, event);
         wishes.wheel?.(event, this.reader.screen(event));
       });
   }
