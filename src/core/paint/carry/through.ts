@@ -96,8 +96,8 @@ function settled(
 }
 
 /** Maps that lie open at once, and matched pairs of drawings that are remembered: what a long layer takes stays bounded. */
-const OPEN_MAPS = 6;
-const KEPT_PAIRS = 24;
+const OPEN_MAPS = 12;
+const KEPT_PAIRS = 120;
 
 /** The planes of all drawings: their maps lie packed, those that are worked on open. */
 class Planes {
