@@ -24,8 +24,8 @@ export interface PaintedPlane {
 
 /** For each region of the second drawing its counterpart in the first; 0: none. */
 function counterparts(a: Plane, b: Plane, size: number): Int32Array {
-  const count = a.map.count + 1;
-  const out = new Int32Array(b.map.count + 1);
+  const count = a.open().count + 1;
+  const out = new Int32Array(b.open().count + 1);
   if (Math.max(count, out.length) > MOST_REGIONS) return out;
   const share = new Float32Array(count * count);
   for (let label = 0; label < count; label++) share[label * count + label] = 1;
@@ -41,18 +41,18 @@ function counterparts(a: Plane, b: Plane, size: number): Int32Array {
 export function jumpsIn(drawings: PaintedPlane[], size: number, progress: (share: number) => void = () => {}): Fault[] {
   const painted = drawings.filter(({ paint }) => paint.length > 0);
   const swatches = painted.map(({ plane, paint }) => {
-    const { area, covered } = regionPaint(plane.map, paint);
+    const { area, covered } = regionPaint(plane.open(), paint);
     return Array.from(area, (place, label) => (place > 0 && covered[label] >= PLAIN ? paint[place - 1].swatch : null));
   });
   /** before[k][label]: the counterpart of a region of drawing k in drawing k - 1. */
   const before = painted.map(({ plane }, k) => {
     progress(k / painted.length);
-    return k === 0 ? new Int32Array(plane.map.count + 1) : counterparts(painted[k - 1].plane, plane, size);
+    return k === 0 ? new Int32Array(plane.open().count + 1) : counterparts(painted[k - 1].plane, plane, size);
   });
   const out: Fault[] = [];
   const seen = new Set<string>();
   for (let last = 2; last < painted.length; last++) {
-    for (let label = 1; label <= painted[last].plane.map.count; label++) {
+    for (let label = 1; label <= painted[last].plane.open().count; label++) {
       // Back along the counterparts, over one drawing or two.
       const way = [label];
       for (let k = last; k > last - 3 && k > 0; k--) way.push(before[k][way.at(-1)!] ?? 0);
@@ -65,9 +65,9 @@ export function jumpsIn(drawings: PaintedPlane[], size: number, progress: (share
         for (let k = 1; k <= over; k++) {
           const { id, plane } = painted[last - k];
           const key = `${id} ${way[k]}`;
-          if (seen.has(key) || isGround(plane.map, way[k])) continue;
+          if (seen.has(key) || isGround(plane.open(), way[k])) continue;
           seen.add(key);
-          const points = regionPoints(plane.map);
+          const points = regionPoints(plane.open());
           const [x, y] = [points[2 * way[k]], points[2 * way[k] + 1]];
           out.push({ kind: 'jump', drawing: id, x, y, size: plane.facts.areas[way[k]], swatch: others[k - 1] });
         }

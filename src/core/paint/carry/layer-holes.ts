@@ -36,7 +36,7 @@ export function faultsIn(job: HolesJob, progress: (share: number) => void = () =
       plane: {
         shapes: ink.map(shapeOfLine),
         lineages: ink.map(({ lineage }) => lineage),
-        map: small,
+        open: () => small,
         facts: regionFacts(small),
       },
       paint,

@@ -111,7 +111,7 @@ class Planes {
       shapes,
       lineages,
       facts: regionFacts(map),
-      get map() {
+      open() {
         let own = open.get(packed);
         if (!own) {
           own = unpackMap(packed);
@@ -212,7 +212,7 @@ function carry(
       plane = planes[at] = found.plane;
       taken[at] = found.taken;
     }
-    byHand[at] ??= drawings[at].settled?.(plane.map) ?? null;
+    byHand[at] ??= drawings[at].settled?.(plane.open()) ?? null;
     const votes = [{ votes: votesOf(neighbour, before, plane, matched), weight: 1 }];
     if (at - step !== from) {
       const direct = matches.between(from, at, () => chain);
@@ -273,7 +273,7 @@ export function paintThrough(
     const plane = planes[at] ?? all.of(drawing, drawing.maps[0]());
     const { facts } = plane;
     // Opened only when it is asked for: all of them at once would take much room.
-    const map = () => plane.map;
+    const map = () => plane.open();
     const regions = facts.areas.length;
     const own = drawing.painted;
     if (own)

@@ -13,7 +13,8 @@ export interface Plane {
   shapes: Shape[];
   /** What each line is a copy of, where that is known: lines that only one of each drawing is are one and the same. */
   lineages?: string[];
-  map: RegionMap;
+  /** Its region map, which may have to be unpacked: asked for once, not for every point. */
+  open(): RegionMap;
   facts: RegionFacts;
 }
 
@@ -132,19 +133,20 @@ const RUN_OUT = 0.6;
 
 /** Pixels of the source's enclosed regions that have run out to the ground in the target: an opening was left. */
 export function leaked(source: Plane, target: Plane, { there }: Matched): number {
+  const map = target.open();
   let sum = 0;
   source.facts.samples.forEach((points, label) => {
     if (label === 0 || source.facts.ground[label]) return;
     let out = 0;
     for (let i = 0; i < points.length; i += 2)
-      if (target.facts.ground[regionAt(target.map, ...there.shift(points[i], points[i + 1]))]) out++;
+      if (target.facts.ground[regionAt(map, ...there.shift(points[i], points[i + 1]))]) out++;
     if (2 * out > RUN_OUT * points.length) sum += source.facts.areas[label];
   });
   return sum;
 }
 
 /** The regions a little to one side of a point of a line. */
-function beside({ map }: Plane, path: Float64Array, k: number, side: number, far: number): number {
+function beside(map: RegionMap, path: Float64Array, k: number, side: number, far: number): number {
   const n = path.length / 2;
   const [i, j] = [Math.max(0, k - 1), Math.min(n - 1, k + 1)];
   const [dx, dy] = [path[2 * j] - path[2 * i], path[2 * j + 1] - path[2 * i + 1]];
@@ -156,7 +158,8 @@ function beside({ map }: Plane, path: Float64Array, k: number, side: number, far
 /** Votes of a source's colours on a target's regions. */
 export function votesOf(source: Plane, colours: Colours, target: Plane, { pairings, belief, back }: Matched): Votes {
   const { count } = colours;
-  const regions = target.map.count + 1;
+  const [sourceMap, targetMap] = [source.open(), target.open()];
+  const regions = targetMap.count + 1;
   const [sides, warp] = [new Float32Array(regions * count), new Float32Array(regions * count)];
   const heard = new Float32Array(regions);
   const weight = (from: number, to: number) => {
@@ -177,13 +180,13 @@ export function votesOf(source: Plane, colours: Colours, target: Plane, { pairin
     for (let k = low; k <= high; k++)
       for (const side of [-1, 1])
         for (const far of BESIDE)
-          say(sides, beside(source, from, k, side, far), beside(target, to, k, side, far), belief[p]);
+          say(sides, beside(sourceMap, from, k, side, far), beside(targetMap, to, k, side, far), belief[p]);
   });
   target.facts.samples.forEach((points, label) => {
     if (label === 0) return;
     for (let i = 0; i < points.length; i += 2) {
       const [x, y] = back.shift(points[i], points[i + 1]);
-      heard[label] += say(warp, regionAt(source.map, x, y), label, 2 / points.length);
+      heard[label] += say(warp, regionAt(sourceMap, x, y), label, 2 / points.length);
     }
   });
   const share = new Float32Array(regions * count);
