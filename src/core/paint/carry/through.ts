@@ -99,23 +99,28 @@ function settled(
 const OPEN_MAPS = 12;
 const KEPT_PAIRS = 120;
 
-/** The planes of all drawings: their maps lie packed, those that are worked on open. */
+/** The planes of all drawings: maps that are worked on lie open, one that gives way to another is packed. */
 class Planes {
-  private readonly open = new LRUCache<PackedMap, RegionMap>({ max: OPEN_MAPS });
+  private readonly opened = new LRUCache<{ packed: PackedMap | null }, RegionMap>({
+    max: OPEN_MAPS,
+    dispose: (map, place) => {
+      place.packed ??= packMap(map);
+    },
+  });
 
   of({ shapes, lineages }: ThroughDrawing, map: RegionMap): Plane {
-    const { open } = this;
-    const packed = packMap(map);
-    open.set(packed, map);
+    const { opened } = this;
+    const place: { packed: PackedMap | null } = { packed: null };
+    opened.set(place, map);
     return {
       shapes,
       lineages,
       facts: regionFacts(map),
       open() {
-        let own = open.get(packed);
+        let own = opened.get(place);
         if (!own) {
-          own = unpackMap(packed);
-          open.set(packed, own);
+          own = unpackMap(place.packed!);
+          opened.set(place, own);
         }
         return own;
       },
