@@ -17,6 +17,11 @@ function rowOf(shot: Shot, at: number): ShotRow {
   return { id, title, width, height, fps, length, madeAt: at, changedAt: at, removedAt: 0, thumb: null, room };
 }
 
+/** The id itself where no shot of the browser has it, else a new one. */
+export async function freeId(db: Database, id: Id): Promise<Id> {
+  return (await db.shots.get(id)) || (await db.snapshots.get(id)) ? newId() : id;
+}
+
 /**
  * Adds a shot with the bytes of its assets, all or nothing. A shot whose id is on the shelf already gets a new one.
  * @param packed drawings that are packed already (see `readShotFile`)
@@ -28,8 +33,7 @@ export async function addShot(
   packed?: Map<Id, Uint8Array<ArrayBuffer>>,
 ): Promise<Id> {
   return db.transaction('rw', db.shots, db.snapshots, db.drawings, db.assets, async () => {
-    const known = (await db.shots.get(shot.id)) ?? (await db.snapshots.get(shot.id));
-    const added = known ? { ...shot, id: newId() } : shot;
+    const added = { ...shot, id: await freeId(db, shot.id) };
     await db.assets.bulkPut(
       [...media].map(([id, bytes]) => ({
         shotId: added.id,

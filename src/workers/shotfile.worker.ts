@@ -2,11 +2,14 @@
 import { transfer } from 'comlink';
 import { BadFile, type Drawing, type Id, type Shot } from '../core/shot/index.ts';
 import { readShotFile, writeShotFile } from '../core/shotfile/index.ts';
-import { addShot, Database, mediaOf } from '../store/index.ts';
+import { addShot, Database, freeId, mediaOf } from '../store/index.ts';
 import { serve } from './serve.ts';
 
-/** Told while a file is read: how far it is, or a shot that has only the drawings of the frame to be seen first. */
-export type ToldOnReading = { share: number } | { first: Shot };
+/**
+ * Told while a file is read: how far it is, a shot that has only the drawings of the frame to be seen first, and the id
+ * under which it will stand on the shelf.
+ */
+export type ToldOnReading = { share: number } | { first: Shot } | { shelved: Id };
 
 /** What went wrong as its sentence: errors lose their class on the way between threads. */
 export interface Bad {
@@ -28,7 +31,7 @@ let taken: Drawing[] = [];
 
 const face = {
   /** Reads a file and puts the shot on the shelf, all or nothing. */
-  bringIn(file: Blob, frame: number, tell: (what: ToldOnReading) => void): Promise<{ id: Id; title: string } | Bad> {
+  bringIn(file: Blob, frame: number, tell: (what: ToldOnReading) => unknown): Promise<{ id: Id; title: string } | Bad> {
     return orBad(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer());
       let told = 0;
@@ -42,7 +45,10 @@ const face = {
           tell({ share });
         },
       });
-      return { id: await addShot(db, shot, media, packed), title: shot.title };
+      const id = await freeId(db, shot.id);
+      // Known before the row is there, so that the shelf never shows both the shot and its reading.
+      await tell({ shelved: id });
+      return { id: await addShot(db, { ...shot, id }, media, packed), title: shot.title };
     });
   },
   /** Takes drawings of the shot that is to be written; they come in parts, so that the window stays free. */

@@ -59,6 +59,11 @@ describe('shot files', () => {
     const base64 = Buffer.from(good()).toString('base64');
     await animator.page.evaluate((data) => {
       const bytes = Uint8Array.from(atob(data), (letter) => letter.charCodeAt(0));
+      const list = document.querySelector('[data-testid="shelf"] ul')!;
+      Object.assign(window, { most: 0 });
+      new MutationObserver(() => {
+        Object.assign(window, { most: Math.max((window as unknown as { most: number }).most, list.children.length) });
+      }).observe(list, { childList: true });
       const transfer = new DataTransfer();
       transfer.items.add(new File([bytes], 'dropped.vignette'));
       document
@@ -70,6 +75,10 @@ describe('shot files', () => {
       {},
       before,
     );
+    // The shot stands where its reading stood: never both, which would shift the shelf under a press.
+    await animator.page.waitForFunction(() => !document.querySelector('[aria-label^="Reading "]'));
+    const most = await animator.page.evaluate(() => (window as unknown as { most: number }).most);
+    expect(most).toBe(before + 1);
   });
 });
 

@@ -53,7 +53,7 @@ export function ShotsView() {
   const reading = useStore(incoming);
   const demo = useDemo();
   const pack = demo.data;
-  const shots = rows?.filter((row) => row.removedAt === 0);
+  const shots = rows?.filter((row) => row.removedAt === 0 && !reading.some(({ shotId }) => shotId === row.id));
   const removed = rows?.filter((row) => row.removedAt !== 0) ?? [];
 
   const make = async (form: ShotForm) => {

@@ -4,6 +4,7 @@ import { createStore } from 'zustand';
 import { BadFile, type Id, newId, type Shot } from '../../core/shot/index.ts';
 import { LARGEST_SHOT_FILE } from '../../core/shotfile/index.ts';
 import { keepCard } from '../../store/index.ts';
+import type { ToldOnReading } from '../../workers/shotfile.worker.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { sentence, sizeInWords } from '../parts/files.ts';
@@ -18,6 +19,8 @@ export interface Incoming {
   share: number;
   /** Its first frame, as soon as that is known. */
   picture: Blob | null;
+  /** The shot it becomes, once that is known: until the file is done, this card stands for it. */
+  shotId: Id | null;
   stop(): void;
 }
 
@@ -52,9 +55,13 @@ export async function bringIn(file: Blob, name: string, frame: number): Promise<
   const host = shotFileHost();
   const id = newId();
   let picture: Promise<Blob | null> = Promise.resolve(null);
-  incoming.setState((all) => [...all, { id, name, share: 0, picture: null, stop: () => host.close() }], true);
-  const tell = proxy((told: { share: number } | { first: Shot }) => {
+  incoming.setState(
+    (all) => [...all, { id, name, share: 0, picture: null, shotId: null, stop: () => host.close() }],
+    true,
+  );
+  const tell = proxy((told: ToldOnReading) => {
     if ('share' in told) change(id, { share: told.share });
+    else if ('shelved' in told) change(id, { shotId: told.shelved });
     else if (onlyDrawings(told.first)) {
       picture = pictureOf(told.first, frame).catch(() => null);
       void picture.then((blob) => change(id, { picture: blob }));

@@ -16,8 +16,8 @@ export function polylineLength(points: ArrayLike<number>, stride: number): numbe
   return lengthsAlong(points, stride).at(-1) ?? 0;
 }
 
-/** The segment that a length along a polyline falls on, and the share of that segment; it needs two points at least. */
-export function segmentAt(along: Float64Array, length: number): { low: number; t: number } {
+/** The segment that a length along a polyline falls on, by its first point; it needs two points at least. */
+export function segmentAt(along: Float64Array, length: number): number {
   let low = 0;
   let high = along.length - 1;
   while (high - low > 1) {
@@ -25,14 +25,19 @@ export function segmentAt(along: Float64Array, length: number): { low: number; t
     if (along[middle] <= length) low = middle;
     else high = middle;
   }
-  return { low, t: (length - along[low]) / (along[high] - along[low] || 1) };
+  return low;
+}
+
+/** How far into a segment a length along a polyline falls, as a share of the segment. */
+export function shareOfSegment(along: Float64Array, low: number, length: number): number {
+  return (length - along[low]) / (along[low + 1] - along[low] || 1);
 }
 
 /** The point a length along a polyline of x, y pairs; its ends beyond them. */
 export function pointAlong(path: ArrayLike<number>, along: Float64Array, length: number): [number, number] {
   if (along.length < 2) return [path[0], path[1]];
-  const { low, t: share } = segmentAt(along, length);
-  const t = Math.max(0, Math.min(1, share));
+  const low = segmentAt(along, length);
+  const t = Math.max(0, Math.min(1, shareOfSegment(along, low, length)));
   const i = 2 * low;
   return [path[i] + t * (path[i + 2] - path[i]), path[i + 1] + t * (path[i + 3] - path[i + 1])];
 }

@@ -1,7 +1,7 @@
 /** Strokes as the matching sees them: cleaned, measured, and resampled to a fixed number of points. */
 
 import type { Point } from '../../plane/point.ts';
-import { lengthsAlong, segmentAt } from '../../plane/polyline.ts';
+import { lengthsAlong, segmentAt, shareOfSegment } from '../../plane/polyline.ts';
 
 /** Points a shape is compared by. */
 export const POINTS = 24;
@@ -99,9 +99,10 @@ export function pointAt(
   const n = path.length / 2;
   if (n === 1 || length === 0) return [path[0], path[1]];
   const want = (closed ? share - Math.floor(share) : Math.max(0, Math.min(1, share))) * length;
-  const { low, t } = segmentAt(along, want);
-  const high = low + 1;
-  const [a, b] = [2 * low, 2 * (high % n)];
+  const low = segmentAt(along, want);
+  const t = shareOfSegment(along, low, want);
+  const a = 2 * low;
+  const b = 2 * ((low + 1) % n);
   return [path[a] + t * (path[b] - path[a]), path[a + 1] + t * (path[b + 1] - path[a + 1])];
 }
 

@@ -1,7 +1,7 @@
 /** Strokes on their way into the matching and back: points close together with what the hand did at each. */
 
 import { catmullRom, controlAt } from '../../plane/curve.ts';
-import { lengthsAlong, polylineLength, segmentAt } from '../../plane/polyline.ts';
+import { lengthsAlong, polylineLength, segmentAt, shareOfSegment } from '../../plane/polyline.ts';
 import { type Brush, POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
 import { newId } from '../../shot/ids.ts';
 import { type Path, type Shape, shapeOf } from './shape.ts';
@@ -54,7 +54,8 @@ export function stepsOf({ points, closed }: Stroke): number {
 export function handAt({ stroke, spans, steps, along }: Dense, share: number): number[] {
   const want = Math.max(0, Math.min(1, share)) * along[along.length - 1];
   if (along.length < 2) return handAtPlace(stroke, 0);
-  const { low, t } = segmentAt(along, want);
+  const low = segmentAt(along, want);
+  const t = shareOfSegment(along, low, want);
   return handAtPlace(stroke, Math.min((low + t) / steps, spans));
 }
 

@@ -12,17 +12,26 @@ export interface PackedMap extends Omit<RegionMap, 'labels' | 'mask'> {
 const MASKS = 4;
 
 export function packMap({ labels, mask, ...rest }: RegionMap): PackedMap {
+  // Room for many runs; it is doubled where that is not enough.
+  let ends = new Int32Array(1 << 14);
+  let values = new Int32Array(1 << 14);
   let count = 0;
-  for (let i = 0; i < labels.length; i++)
-    if (i + 1 === labels.length || labels[i] !== labels[i + 1] || mask[i] !== mask[i + 1]) count++;
-  const ends = new Int32Array(count);
-  const values = new Int32Array(count);
-  for (let i = 0, k = 0; i < labels.length; i++) {
-    if (i + 1 < labels.length && labels[i] === labels[i + 1] && mask[i] === mask[i + 1]) continue;
-    ends[k] = i + 1;
-    values[k++] = labels[i] * MASKS + mask[i];
+  let [label, kind] = [labels[0], mask[0]];
+  const n = labels.length;
+  for (let i = 1; i <= n; i++) {
+    if (i < n && labels[i] === label && mask[i] === kind) continue;
+    if (count === ends.length) {
+      const [more, others] = [new Int32Array(2 * count), new Int32Array(2 * count)];
+      more.set(ends);
+      others.set(values);
+      [ends, values] = [more, others];
+    }
+    ends[count] = i;
+    values[count++] = label * MASKS + kind;
+    label = labels[i];
+    kind = mask[i];
   }
-  return { ...rest, ends, values };
+  return { ...rest, ends: ends.slice(0, count), values: values.slice(0, count) };
 }
 
 export function unpackMap({ ends, values, ...rest }: PackedMap): RegionMap {
