@@ -42,7 +42,13 @@ async function heavyBrushes(animator: Animator): Promise<void> {
   }
 }
 
-async function paintedAgain(animator: Animator, brush: Brush, name: string, address: string): Promise<void> {
+async function paintedAgain(
+  animator: Animator,
+  brush: Brush,
+  name: string,
+  address: string,
+  most: number,
+): Promise<void> {
   await animator.page.goto(address);
   await animator.shelfReady();
   await bringShot(animator, manyLines(600, brush));
@@ -77,9 +83,9 @@ async function paintedAgain(animator: Animator, brush: Brush, name: string, addr
   report(
     `600 lines painted again in the worker, ${name}: median`,
     ms(middle),
-    '120 ms',
+    `${most} ms`,
     `600 plain polylines ${ms(plain)}`,
-    middle <= 120,
+    middle <= most,
   );
 }
 
@@ -141,8 +147,14 @@ function lasso(): void {
 export async function benchDesk(animator: Animator, address: string): Promise<void> {
   lasso();
   await heavyBrushes(animator);
-  await paintedAgain(animator, plainBrush('pen', 6, 0.6), 'pen', address);
+  await paintedAgain(animator, plainBrush('pen', 6, 0.6), 'pen', address, 80);
   await ghosts(animator);
-  await paintedAgain(animator, SHIPPED_BRUSHES[0].brush, 'pencil', address);
-  await paintedAgain(animator, SHIPPED_BRUSHES.find(({ name }) => name === 'Dry brush')!.brush, 'dry brush', address);
+  await paintedAgain(animator, SHIPPED_BRUSHES[0].brush, 'pencil', address, 80);
+  await paintedAgain(
+    animator,
+    SHIPPED_BRUSHES.find(({ name }) => name === 'Dry brush')!.brush,
+    'dry brush',
+    address,
+    150,
+  );
 }

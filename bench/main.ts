@@ -20,6 +20,7 @@ import { benchPour } from './pour.ts';
 import { benchReference } from './reference.ts';
 import { summary } from './report.ts';
 import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
+import { benchSolver } from './solver.ts';
 import { benchPlaying, benchReading } from './sound.ts';
 
 /** Measured in a browser, from the shelf on. */
@@ -42,6 +43,7 @@ const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<v
 const HERE: Record<string, () => Promise<void> | void> = {
   sheet: benchSheetEdits,
   lines: benchLines,
+  solver: benchSolver,
   between: benchBetween,
   paint: benchPaint,
   gif: benchGif,

@@ -103,3 +103,13 @@ export function smallShot(over: Partial<Shot> = {}): TestShot {
   shot.drawings = { [drawing.id]: drawing };
   return { shot, drawing, layerId: layer.id, swatch };
 }
+
+/** An edit that draws one short line. */
+export const addLine = (drawing: string) => (shot: Shot) => {
+  shot.drawings[drawing].ink.push(
+    strokeThrough([
+      [1, 2],
+      [30, 40],
+    ]),
+  );
+};

@@ -3,24 +3,14 @@ import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { unzipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import { areaUnder } from '../../src/core/paint/index.ts';
-import type { Drawing, Shot } from '../../src/core/shot/index.ts';
+import type { Drawing } from '../../src/core/shot/index.ts';
 import type { PenPoint } from './driver.ts';
 import { type Animator, drawingsOf } from './hands.ts';
+import { corners, nameOf, Painter, paintAt } from './painter.ts';
 import { withAnimator } from './session.ts';
 
 let animator: Animator;
-
-/** A line through corners, ten points a side. */
-function corners(...list: [number, number][]): PenPoint[] {
-  return list.slice(1).flatMap(([x, y], i) => {
-    const [px, py] = list[i];
-    return Array.from({ length: 11 }, (_, k) => ({
-      x: px + ((x - px) * k) / 10,
-      y: py + ((y - py) * k) / 10,
-      pressure: 0.6,
-    }));
-  });
-}
+let painter: Painter;
 
 /** A head, a body left open at its shoulder, two buttons; and the edge of the shadow on the head. */
 const figure = (dx: number): PenPoint[][] => [
@@ -33,6 +23,7 @@ const shadowEdge = (dx: number) => corners([218 + dx, 52], [225 + dx, 110], [218
 
 withAnimator(async (opened) => {
   animator = opened;
+  painter = new Painter(opened);
   await animator.newShot({ title: 'Button coat', width: 640, height: 360, length: 12 });
   await animator.hand.key('KeyW');
   for (const dx of [0, 24, 48, 72]) {
@@ -43,36 +34,12 @@ withAnimator(async (opened) => {
   for (let i = 0; i < 4; i++) await animator.hand.key('KeyA');
 });
 
-async function take(swatch: string): Promise<void> {
-  await animator.page.$eval(`input[aria-label="Name of swatch ${swatch}"]`, (field) =>
-    field.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true })),
-  );
-}
-
-async function touch(x: number, y: number): Promise<void> {
-  const [at] = await animator.onPaper([{ x, y }]);
-  await animator.hand.pen([at, at]);
-  await animator.hand.wait(400);
-}
-
-const nameOf = (shot: Shot, id: string | undefined) =>
-  shot.palettes[0].swatches.find((each) => each.id === id)?.name ?? null;
-
-/** The swatch at a place of a drawing. */
-const paintAt = (shot: Shot, drawing: Drawing, x: number, y: number) =>
-  nameOf(shot, areaUnder(drawing.paint, x, y)?.swatch);
-
-async function drawings(): Promise<{ shot: Shot; all: Drawing[] }> {
-  const shot = await animator.shot();
-  return { shot, all: drawingsOf(shot, 'Clean') };
-}
-
 describe('a drawing', () => {
   test('an opening lets paint out: it is said, shown, and closed', async () => {
     await animator.hand.key('KeyF');
-    await take('coat');
-    await Promise.all([animator.hand.text('nothing was poured'), touch(200, 300)]);
-    expect((await drawings()).all[0].paint).toHaveLength(0);
+    await painter.take('coat');
+    await Promise.all([animator.hand.text('nothing was poured'), painter.touch(200, 300)]);
+    expect((await painter.drawings()).all[0].paint).toHaveLength(0);
     await animator.page.click('button[title="What counts as a region"]');
     const slide = await animator.page.waitForSelector('[role="slider"][aria-label="Openings closed, paper pixels"]');
     await slide!.focus();
@@ -82,18 +49,18 @@ describe('a drawing', () => {
     await animator.page.waitForSelector('canvas[aria-label="Regions of the drawing"]');
     await animator.page.waitForSelector('[data-opening]');
     await animator.hand.key('Shift', 'KeyO');
-    await touch(200, 300);
-    const { shot, all } = await drawings();
+    await painter.touch(200, 300);
+    const { shot, all } = await painter.drawings();
     expect(paintAt(shot, all[0], 200, 300)).toBe('coat');
     expect(paintAt(shot, all[0], 60, 300)).toBeNull();
   });
 
   test('a fence paints all regions inside it', async () => {
     await animator.hand.key('KeyG');
-    await take('light');
+    await painter.take('light');
     await animator.hand.pen(await animator.onPaper(animator.ring(200, 240, 36)));
     await animator.hand.wait(400);
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     expect(paintAt(shot, all[0], 200, 220)).toBe('light');
     expect(paintAt(shot, all[0], 200, 260)).toBe('light');
     expect(paintAt(shot, all[0], 170, 240)).toBe('coat');
@@ -103,11 +70,11 @@ describe('a drawing', () => {
     await animator.hand.key('KeyT');
     await animator.draw(shadowEdge(0));
     await animator.hand.key('KeyF');
-    await take('skin');
-    await touch(180, 110);
-    await take('scarf');
-    await touch(236, 110);
-    const { shot, all } = await drawings();
+    await painter.take('skin');
+    await painter.touch(180, 110);
+    await painter.take('scarf');
+    await painter.touch(236, 110);
+    const { shot, all } = await painter.drawings();
     expect(paintAt(shot, all[0], 180, 110)).toBe('skin');
     expect(paintAt(shot, all[0], 236, 110)).toBe('scarf');
     expect(all[0].ink.filter(({ brush }) => brush.kind === 'trace')).toHaveLength(1);
@@ -115,34 +82,34 @@ describe('a drawing', () => {
 
   test('a light daubed with “Stay inside” keeps to paint and line', async () => {
     await animator.hand.key('KeyB');
-    await take('white');
+    await painter.take('white');
     await animator.draw(corners([100, 300], [160, 300]));
     await animator.hand.wait(300);
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     expect(paintAt(shot, all[0], 152, 300)).toBe('white');
     expect(paintAt(shot, all[0], 110, 300)).toBeNull();
     await animator.undo();
-    expect(paintAt(shot, (await drawings()).all[0], 152, 300)).toBe('coat');
+    expect(paintAt(shot, (await painter.drawings()).all[0], 152, 300)).toBe('coat');
   });
 
   test('paint is wiped off and a colour is taken from the paper', async () => {
     await animator.hand.key('KeyY');
     await animator.draw(corners([180, 300], [220, 300]));
     await animator.hand.wait(200);
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     expect(paintAt(shot, all[0], 200, 300)).toBeNull();
     expect(paintAt(shot, all[0], 170, 240)).toBe('coat');
     await animator.undo();
     await animator.hand.key('KeyI');
-    await Promise.all([animator.hand.text('“scarf” is in hand'), touch(236, 110)]);
+    await Promise.all([animator.hand.text('“scarf” is in hand'), painter.touch(236, 110)]);
   });
 
   test('a line is recoloured by touching it; its shape stays', async () => {
-    const before = (await drawings()).all[0].ink[0];
-    await take('red pencil');
+    const before = (await painter.drawings()).all[0].ink[0];
+    await painter.take('red pencil');
     await animator.hand.key('KeyV');
-    await touch(150, 110);
-    const { shot, all } = await drawings();
+    await painter.touch(150, 110);
+    const { shot, all } = await painter.drawings();
     expect(nameOf(shot, all[0].ink[0].swatch)).toBe('red pencil');
     expect(all[0].ink[0].points).toEqual(before.points);
   });
@@ -152,7 +119,7 @@ describe('a drawing', () => {
     const [at] = await animator.onPaper([{ x: 200, y: 220 }]);
     await animator.drag({ x: chip.x + 10, y: chip.y + 10 }, { x: at.x!, y: at.y! });
     await animator.hand.wait(400);
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     expect(paintAt(shot, all[0], 200, 220)).toBe('red pencil');
     await animator.undo();
   });
@@ -165,9 +132,9 @@ describe('the layer', () => {
       await animator.hand.key('KeyS');
       await animator.draw(shadowEdge(dx));
     }
-    const before = (await drawings()).all[0].paint;
+    const before = (await painter.drawings()).all[0].paint;
     await Promise.all([animator.hand.text('3 drawings painted', 30_000), animator.hand.key('Shift', 'KeyF')]);
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     expect(all[0].paint).toEqual(before);
     for (const [i, dx] of [24, 48, 72].entries()) {
       const at = (x: number, y: number) => paintAt(shot, all[i + 1], x + dx, y);
@@ -195,7 +162,7 @@ describe('the layer', () => {
     const rows = await animator.page.$$eval('ul[aria-label="Unsure regions"] button', (all) => all.length);
     expect(rows).toBeGreaterThan(0);
     await animator.hand.press('Palette', 'tab');
-    await take('scarf');
+    await painter.take('scarf');
     await animator.hand.press('Paint through', 'tab');
     await animator.hand.key('KeyJ');
     await animator.page.waitForSelector('[data-mark]');
@@ -205,13 +172,13 @@ describe('the layer', () => {
       { timeout: 30_000 },
       rows,
     );
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     const patches = [paintAt(shot, all[2], 160 + 48, 300), paintAt(shot, all[3], 160 + 72, 300)];
     expect(patches).toContain('scarf');
     // Agreed to, whatever is left is the hand's.
     await animator.hand.key('Control', 'Shift', 'Enter');
     await animator.hand.wait(200);
-    const settled = (await drawings()).all
+    const settled = (await painter.drawings()).all
       .flatMap(({ paint }) => paint)
       .filter(({ sure }) => sure !== null && sure < 0.75);
     expect(settled).toEqual([]);
@@ -220,7 +187,7 @@ describe('the layer', () => {
   test('a rectangle over all drawings fills what is enclosed in it', async () => {
     await animator.hand.press('Palette', 'tab');
     await animator.hand.key('KeyH');
-    await take('blue pencil');
+    await painter.take('blue pencil');
     await animator.page.evaluate(() =>
       document.querySelector<HTMLInputElement>('input[aria-label="Unpainted only"]')?.click(),
     );
@@ -228,7 +195,7 @@ describe('the layer', () => {
       animator.hand.text('4 drawings painted', 20_000),
       animator.draw(corners([180, 200], [180 + 112, 238])),
     ]);
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     for (const [i, dx] of [0, 24, 48, 72].entries()) {
       expect(paintAt(shot, all[i], 200 + dx, 220)).toBe('blue pencil');
       expect(paintAt(shot, all[i], 200 + dx, 260)).toBe('light');
@@ -240,11 +207,11 @@ describe('the layer', () => {
     await animator.toFrame(1);
     await animator.hand.key('KeyF');
     await animator.hand.press('across', 'radio');
-    await take('graphite');
-    await Promise.all([animator.hand.text('Now go to the last drawing'), touch(200, 260)]);
+    await painter.take('graphite');
+    await Promise.all([animator.hand.text('Now go to the last drawing'), painter.touch(200, 260)]);
     await animator.toFrame(7);
-    await Promise.all([animator.hand.text('poured on 4 drawings', 20_000), touch(272, 260)]);
-    const { shot, all } = await drawings();
+    await Promise.all([animator.hand.text('poured on 4 drawings', 20_000), painter.touch(272, 260)]);
+    const { shot, all } = await painter.drawings();
     for (const [i, dx] of [0, 24, 48, 72].entries()) expect(paintAt(shot, all[i], 200 + dx, 260)).toBe('graphite');
     expect(areaUnder(all[1].paint, 224, 260)?.name).toBe('graphite');
     await animator.hand.press('swatch', 'radio');
@@ -253,7 +220,7 @@ describe('the layer', () => {
   test('holes are found by drawing and frame, gone to, and filled', async () => {
     await animator.toFrame(3);
     await animator.hand.press('take off', 'radio');
-    await touch(204, 110);
+    await painter.touch(204, 110);
     await animator.hand.press('swatch', 'radio');
     await animator.toFrame(1);
     await animator.hand.key('Shift', 'KeyH');
@@ -268,8 +235,8 @@ describe('the layer', () => {
     expect(await animator.frame()).toBe(3);
     await animator.page.waitForSelector('[data-mark]');
     await animator.hand.press('Palette', 'tab');
-    await take('skin');
-    await touch(204, 110);
+    await painter.take('skin');
+    await painter.touch(204, 110);
     await animator.hand.key('Shift', 'KeyH');
     await animator.page.waitForFunction(
       () =>
@@ -294,17 +261,17 @@ describe('the layer', () => {
   test('the next drawing takes the colours the one before has', async () => {
     await animator.toFrame(7);
     await animator.hand.press('take off', 'radio');
-    await touch(250, 110);
+    await painter.touch(250, 110);
     await animator.hand.press('as before', 'radio');
     // What the drawing before would put here is seen before anything is poured.
     await animator.page.waitForSelector('[data-proposed]', { timeout: 20_000 });
-    expect(paintAt((await drawings()).shot, (await drawings()).all[3], 250, 110)).toBeNull();
-    await touch(250, 110);
+    expect(paintAt((await painter.drawings()).shot, (await painter.drawings()).all[3], 250, 110)).toBeNull();
+    await painter.touch(250, 110);
     await animator.page.waitForFunction(() => !document.querySelector('[role="status"] [role="progressbar"]'), {
       timeout: 20_000,
     });
     await animator.hand.wait(300);
-    const { shot, all } = await drawings();
+    const { shot, all } = await painter.drawings();
     expect(paintAt(shot, all[3], 250, 110)).toBe('skin');
     await animator.hand.press('swatch', 'radio');
   });
@@ -312,9 +279,9 @@ describe('the layer', () => {
   test('a line moved off its paint: refitting is offered, and fits', async () => {
     await animator.toFrame(1);
     const body = (all: Drawing[]) => areaUnder(all[0].paint, 200, 300)!;
-    const before = body((await drawings()).all);
+    const before = body((await painter.drawings()).all);
     await animator.hand.key('KeyP');
-    await touch(200, 330);
+    await painter.touch(200, 330);
     await animator.hand.key('Shift', 'ArrowDown');
     await animator.hand.text('Lines were changed under their paint');
     await animator.hand.key('Escape');
@@ -322,7 +289,7 @@ describe('the layer', () => {
     await animator.page.waitForFunction(() => !document.body.innerText.includes('Lines were changed under'), {
       timeout: 10_000,
     });
-    const after = body((await drawings()).all);
+    const after = body((await painter.drawings()).all);
     expect(after.swatch).toBe(before.swatch);
     const lowest = ({ rings }: typeof after) => Math.max(...rings[0].filter((_, i) => i % 2 === 1));
     expect(lowest(after)).toBeGreaterThan(lowest(before) + 4);
@@ -338,10 +305,10 @@ test('a layer of paint goes by the lines above it and takes their timing', async
   await animator.hand.press('all above too', 'radio');
   await animator.page.keyboard.press('Escape');
   await animator.hand.press('Palette', 'tab');
-  await take('light');
+  await painter.take('light');
   await animator.hand.key('KeyF');
-  await touch(224, 300);
-  const { shot } = await drawings();
+  await painter.touch(224, 300);
+  const { shot } = await painter.drawings();
   const [drawing] = drawingsOf(shot, 'Rough');
   expect(paintAt(shot, drawing, 224, 300)).toBe('light');
   expect(drawing.ink).toHaveLength(0);
@@ -355,97 +322,6 @@ test('a layer of paint goes by the lines above it and takes their timing', async
   await animator.page.keyboard.press('Escape');
 });
 
-describe('colours', () => {
-  test('another colour model from a frame on; recolouring touches no geometry', async () => {
-    await animator.hand.press('Palette', 'tab');
-    await animator.toFrame(5);
-    const before = (await drawings()).all.map(({ ink, paint }) => [ink, paint.map(({ rings }) => rings)]);
-    await animator.hand.press('More of the palette');
-    await animator.hand.press('New colour model from this one', 'menuitem');
-    await animator.hand.wait(200);
-    await animator.hand.press('Colour of coat');
-    const field = await animator.page.waitForSelector('aria/Colour of coat as hexadecimal');
-    await field!.click({ count: 3 });
-    await field!.type('#2e8b57');
-    await animator.page.keyboard.press('Escape');
-    const green = ([r, g, b]: number[]) => Math.abs(r - 0x2e) + Math.abs(g - 0x8b) + Math.abs(b - 0x57) < 4;
-    expect(await animator.sees(248, 300, green)).toBe(true);
-    await animator.toFrame(1);
-    expect(await animator.seesNo(200, 300, green)).toBe(true);
-    const { shot, all } = await drawings();
-    expect(shot.paletteCues.map(({ frame }) => frame)).toEqual([0, 4]);
-    expect(all.map(({ ink, paint }) => [ink, paint.map(({ rings }) => rings)])).toEqual(before);
-  });
-
-  test('a model for a range of frames only', async () => {
-    const { shot } = await drawings();
-    await animator.hand.press('Colour model for a range of frames');
-    await animator.page.waitForSelector('select[aria-label="Colour model of the range"]');
-    await animator.page.select('select[aria-label="Colour model of the range"]', shot.palettes[1].id);
-    await animator.setNumber('First frame of the range', 2);
-    await animator.setNumber('Last frame of the range', 3);
-    await animator.hand.press('Colour these frames');
-    await animator.hand.wait(200);
-    const cues = (await drawings()).shot.paletteCues;
-    expect(cues.map(({ frame, palette }) => [frame, shot.palettes.findIndex(({ id }) => id === palette)])).toEqual([
-      [0, 0],
-      [1, 1],
-      [3, 0],
-      [4, 1],
-    ]);
-    await animator.undo();
-  });
-
-  test('palettes are handed out as JSON, as GPL text and as a card, and come in again', async () => {
-    const out = (item: string) =>
-      animator.handedOut(async () => {
-        await animator.hand.press('More of the palette');
-        await animator.hand.press(item, 'menuitem');
-      });
-    await animator.toFrame(1);
-    const gpl = await out('Hand this one out (GPL text)');
-    const text = new TextDecoder().decode(gpl.bytes);
-    expect(text).toMatch(/^GIMP Palette\nName: day\n/);
-    expect(text).toMatch(/^ 71 105 122\tcoat$/m);
-    const json = await out('Hand all models out (JSON)');
-    expect(JSON.parse(new TextDecoder().decode(json.bytes)).palettes).toHaveLength(2);
-    const card = await out('Hand this one out as a card (PNG)');
-    const image = await loadImage(Buffer.from(card.bytes));
-    const context = createCanvas(image.width, image.height).getContext('2d');
-    context.drawImage(image, 0, 0);
-    const { data } = context.getImageData(0, 0, image.width, image.height);
-    let coat = 0;
-    for (let i = 0; i < data.length; i += 4) if (data[i] === 71 && data[i + 1] === 105 && data[i + 2] === 122) coat++;
-    expect(coat).toBeGreaterThan(5000);
-    await animator.chooseFiles('palette', [
-      {
-        name: 'night.gpl',
-        bytes: new TextEncoder().encode('GIMP Palette\nName: night\n#\n 20  30  60\tcoat\n200 210 255\tmoon\n'),
-      },
-    ]);
-    await animator.hand.text('“night” brought in as a colour model; 1 swatches are new');
-    await animator.chooseFiles('palette', [
-      { name: 'bad.gpl', bytes: new TextEncoder().encode('GIMP Palette\n20 30 900 coat\n') },
-    ]);
-    await animator.hand.text('Line 2 of “bad.gpl” is no colour');
-    const { shot } = await drawings();
-    expect(shot.palettes.map(({ name }) => name)).toEqual(['day', 'day, copy', 'night']);
-  });
-
-  test('one swatch is replaced by another everywhere', async () => {
-    const { shot } = await drawings();
-    await animator.hand.press('Colour of scarf');
-    const red = shot.palettes[0].swatches.find(({ name }) => name === 'red pencil')!.id;
-    await animator.page.waitForSelector('select[aria-label="Replace scarf by"]');
-    await animator.page.select('select[aria-label="Replace scarf by"]', red);
-    await animator.hand.press('Everywhere', 'button');
-    await animator.page.keyboard.press('Escape');
-    const { all } = await drawings();
-    expect(all.flatMap(({ paint }) => paint).some(({ swatch }) => nameOf(shot, swatch) === 'scarf')).toBe(false);
-    await animator.undo();
-  });
-});
-
 test('what is delivered is what was painted: no trace line, no pale pixel between paint and line', async () => {
   await animator.view('export');
   await animator.hand.press('PNG sequence', 'button');
@@ -457,7 +333,7 @@ test('what is delivered is what was painted: no trace line, no pale pixel betwee
   context.drawImage(image, 0, 0);
   const { data } = context.getImageData(0, 0, 640, 360);
   const at = (x: number, y: number) => [...data.subarray(4 * (y * 640 + x), 4 * (y * 640 + x) + 3)];
-  const { shot } = await drawings();
+  const { shot } = await painter.drawings();
   const rgb = (name: string) => {
     const { colour } = shot.palettes[0].swatches.find((each) => each.name === name)!;
     return [1, 3, 5].map((i) => Number.parseInt(colour.slice(i, i + 2), 16));

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import '../locks.ts';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { type History, type JournalRow, plain } from '../../src/core/history/index.ts';
-import { mendReferences, type Shot } from '../../src/core/shot/index.ts';
+import { mendReferences } from '../../src/core/shot/index.ts';
 import {
   addShot,
   answerAsking,
@@ -22,7 +22,7 @@ import {
   takeOverShot,
   throwAway,
 } from '../../src/store/index.ts';
-import { smallShot, strokeThrough } from '../make.ts';
+import { addLine, smallShot } from '../make.ts';
 
 let db: Database;
 let count = 0;
@@ -31,15 +31,6 @@ beforeEach(() => {
   db = new Database(`door-${++count}`);
 });
 afterEach(() => db.delete());
-
-const addLine = (drawing: string) => (shot: Shot) => {
-  shot.drawings[drawing].ink.push(
-    strokeThrough([
-      [1, 2],
-      [30, 40],
-    ]),
-  );
-};
 
 interface Tab {
   history: History;

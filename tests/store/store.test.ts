@@ -3,7 +3,6 @@ import '../locks.ts';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import type { History } from '../../src/core/history/index.ts';
 import { repeatTo, retimeLayer, rotateByFrames, writeNote } from '../../src/core/sheet/index.ts';
-import type { Shot } from '../../src/core/shot/index.ts';
 import {
   addShot,
   Database,
@@ -21,7 +20,7 @@ import {
   writeSetting,
   writeView,
 } from '../../src/store/index.ts';
-import { circle, smallShot, strokeThrough } from '../make.ts';
+import { addLine, circle, smallShot } from '../make.ts';
 
 let db: Database;
 let count = 0;
@@ -33,15 +32,6 @@ afterEach(() => db.delete());
 
 /** The shot as it opens. */
 const kept = async (id: string) => (await openKept(db, id)).history.shot;
-
-const addLine = (drawing: string) => (shot: Shot) => {
-  shot.drawings[drawing].ink.push(
-    strokeThrough([
-      [1, 2],
-      [30, 40],
-    ]),
-  );
-};
 
 async function opened(): Promise<{ history: History; keeper: Keeper; drawing: string }> {
   const { shot, drawing } = smallShot();
