@@ -2,9 +2,9 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { applyPalette, GIFEncoder, quantize } from '../src/core/export/gifenc.ts';
-import { defaultOptions, formatOf, type Pixels } from '../src/core/export/index.ts';
+import { frameByFrame, type Pixels } from '../src/core/export/index.ts';
 import { readShotFile } from '../src/core/shotfile/index.ts';
-import { frameOf, nodePainter } from '../tests/canvas.ts';
+import { delivered, jobOf, nodeDeliveryTools } from '../tests/delivery.ts';
 import { ms, report } from './report.ts';
 
 const FRAMES = 48;
@@ -12,19 +12,17 @@ const FRAMES = 48;
 export async function benchGif(): Promise<void> {
   const file = fileURLToPath(new URL('../dist/demo/lamp-at-the-corner.vignette', import.meta.url));
   const { shot } = readShotFile(new Uint8Array(readFileSync(file)));
-  const options = { ...defaultOptions(shot), to: FRAMES - 1, joinHolds: false };
-  const painter = nodePainter();
+  const chosen = { span: 'frames', from: 0, to: FRAMES - 1, joinHolds: false } as const;
+  const { film, tools } = jobOf(shot, 'gif', chosen);
+  const { width, height } = film;
   const frames: Pixels[] = [];
-  for (let frame = 0; frame < FRAMES; frame++) {
-    const { data, width, height } = frameOf(shot, frame, 'delivery', options.width / shot.width, painter);
-    frames.push({ data, width, height });
-  }
+  for (const picture of frameByFrame(film).pictures) frames.push((await tools.paint(film, picture)).pixels());
 
   const bare = performance.now();
   const gif = GIFEncoder();
   const palette = quantize(frames[0].data, 256, { format: 'rgb565' }) as [number, number, number][];
   for (const [i, { data }] of frames.entries()) {
-    gif.writeFrame(applyPalette(data, palette, 'rgb565'), options.width, options.height, {
+    gif.writeFrame(applyPalette(data, palette, 'rgb565'), width, height, {
       palette: i === 0 ? palette : undefined,
       delay: 40,
     });
@@ -33,17 +31,14 @@ export async function benchGif(): Promise<void> {
   const bareTime = performance.now() - bare;
 
   const ours = performance.now();
-  const bytes = await formatOf('gif').write({
-    shot,
-    options,
-    render: async (frame) => frames[frame],
-    png: () => Promise.reject(new Error('not needed')),
-    sound: () => Promise.reject(new Error('not needed')),
-    progress: () => {},
-  });
+  const ready: typeof tools = {
+    ...nodeDeliveryTools(),
+    paint: async (_, { frame }) => ({ pixels: () => frames[frame], png: () => tools.png(frames[frame]) }),
+  };
+  const bytes = await delivered(shot, 'gif', chosen, { tools: ready });
   const ourTime = performance.now() - ours;
   report(
-    `GIF, ${FRAMES} frames at ${options.width}x${options.height} (${Math.round(bytes.length / 1024)} KB)`,
+    `GIF, ${FRAMES} frames at ${width}x${height} (${Math.round(bytes.length / 1024)} KB)`,
     `${ms(ourTime)}, ${(ourTime / bareTime).toFixed(2)} x`,
     'at most 2 x bare gifenc',
     `bare gifenc with one palette ${ms(bareTime)}`,

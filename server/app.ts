@@ -23,6 +23,8 @@ export function createApp({ web, demo }: Folders): Express {
           'default-src': ["'self'"],
           'img-src': ["'self'", 'blob:', 'data:'],
           'media-src': ["'self'", 'blob:'],
+          // The AAC encoder is WebAssembly; this allows compiling it and no other code from text.
+          'script-src': ["'self'", "'wasm-unsafe-eval'"],
           'worker-src': ["'self'", 'blob:'],
           'style-src': ["'self'", "'unsafe-inline'"],
           'font-src': ["'self'", 'data:'],

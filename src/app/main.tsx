@@ -10,6 +10,7 @@ import { ownKeys } from './commands/own-keys.ts';
 import { say } from './frame/saying.ts';
 import { db } from './library.ts';
 import { ownBrushes } from './session/brushes.ts';
+import { clearOldDeliveries, deliveries } from './session/deliveries.ts';
 import { hand } from './session/hand.ts';
 import { ownCharts } from './session/own-charts.ts';
 import { ownWords } from './session/own-words.ts';
@@ -23,6 +24,12 @@ addEventListener('unhandledrejection', (event) => {
     say(event.reason.message);
   }
 });
+
+// Deliveries belong to the window: they go on from view to view and from shot to shot, and end with the page.
+addEventListener('beforeunload', (event) => {
+  if (deliveries.busy) event.preventDefault();
+});
+void clearOldDeliveries(Date.now());
 
 const root = document.getElementById('root')!;
 // Nothing asks the store for anything before it is open; after a crash that can take some seconds, and is said.

@@ -1,82 +1,120 @@
 import { transfer } from 'comlink';
 import {
-  asDelivered,
-  deliveryView,
-  type ExportOptions,
+  type DeliveryTools,
+  type FormatId,
+  filmOf,
   formatOf,
   type Pixels,
-  type RenderFrame,
+  type WishRecord,
+  wishesFrom,
 } from '../core/export/index.ts';
-import { Painter, shownCells } from '../core/picture/index.ts';
-import type { Id, Shot } from '../core/shot/index.ts';
-import type { Sound } from '../core/sound/index.ts';
-import { canvasTools, paintContext } from './canvas-tools.ts';
+import { type Drawing, type Id, Refused, type Shot } from '../core/shot/index.ts';
+import { loudest, mix, type Sound, sampleOfFrame } from '../core/sound/index.ts';
+import { deliverySink } from './delivery-file.ts';
+import { deliveryTools } from './delivery-tools.ts';
 import { PictureLibrary } from './picture-library.ts';
 import { serve } from './serve.ts';
 
+/** Progress is told at most so often: the window has a pen to follow. */
+const TELL_EVERY_MS = 100;
+
 const library = new PictureLibrary();
-const painter = new Painter(canvasTools((asset, index) => library.get(asset, index)));
+const tools: DeliveryTools = deliveryTools(library);
+let taken: Drawing[] = [];
 let shot: Shot | null = null;
-/** How pictures of the last previewed options are seen, so that stepping through the preview does not prepare it again. */
+/** How pictures of the last previewed wishes are seen, so that stepping through the preview does not prepare it again. */
 let looked: { key: string; through: (pixels: Pixels) => Pixels } | null = null;
 
-function renderer(options: ExportOptions): RenderFrame {
-  const delivered = asDelivered(shot!, options);
-  const view = deliveryView(delivered, options);
-  const canvas = new OffscreenCanvas(options.width, options.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  return async (frame) => {
-    const pictures = shownCells(delivered, frame, 'delivery').flatMap(({ cell }) =>
-      cell.kind === 'picture' ? [cell] : [],
-    );
-    await library.prepare(pictures);
-    painter.paintFrame(paintContext(canvas), delivered, frame, 'delivery', view, options.width, options.height);
-    const { data, width, height } = context.getImageData(0, 0, options.width, options.height);
-    return { data, width, height };
-  };
+/** What is to be delivered, and the frames that are played where they were chosen. */
+export interface DeliveryOrder {
+  format: FormatId;
+  wishes: WishRecord;
+  playing: { from: number; to: number } | null;
+  /** As it is burnt in. */
+  today: string;
 }
 
-async function pngBytes({ data, width, height }: Pixels): Promise<Uint8Array> {
-  const canvas = new OffscreenCanvas(width, height);
-  canvas.getContext('2d')!.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
-  return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
+/** What came of it. What went wrong comes as its sentence: errors lose their class on the way between threads. */
+export type Delivered = { bytes: Uint8Array<ArrayBuffer> | null; loudest: number } | { fault: string; name: string };
+
+function prepared({ format: id, wishes: chosen, playing, today }: DeliveryOrder, of: Shot) {
+  const format = formatOf(id);
+  const wishes = wishesFrom(of, format.asks ?? {}, chosen);
+  return { format, wishes, film: filmOf(of, wishes, format.needs, playing, today) };
+}
+
+/** The sounds of a shot over frames, mixed from decoded ones. */
+function mixedOf(of: Shot, sounds: Map<Id, Sound>, from: number, to: number): Sound | null {
+  if (!of.tracks.some(({ clips }) => clips.length > 0)) return null;
+  const rate = sounds.values().next().value?.rate ?? 48_000;
+  const first = sampleOfFrame(from, of.fps, rate);
+  const count = sampleOfFrame(to + 1, of.fps, rate) - first;
+  return { channels: mix(of, (id) => sounds.get(id) ?? null, first, count, rate), rate };
 }
 
 const face = {
-  open(opened: Shot, files: Map<Id, Blob>): void {
-    shot = opened;
+  /** Takes drawings of the shot that is opened next; they come in parts, so that the window stays free. */
+  take(drawings: Drawing[]): void {
+    taken.push(...drawings);
+  },
+  open(structure: Omit<Shot, 'drawings'>, files: Map<Id, Blob>): void {
+    shot = { ...structure, drawings: Object.fromEntries(taken.map((drawing) => [drawing.id, drawing])) };
+    taken = [];
     looked = null;
     for (const [id, file] of files) library.put(id, file);
   },
-  /** The very picture the file will hold for `frame`. */
-  async preview(options: ExportOptions, frame: number): Promise<ImageBitmap> {
-    const render = renderer(options);
-    const key = JSON.stringify(options);
+  /** The very picture the file will hold for `frame` of the shot. */
+  async preview(order: DeliveryOrder, frame: number): Promise<ImageBitmap> {
+    const { format, wishes, film } = prepared(order, shot!);
+    const painted = await tools.paint(film, { part: 0, frame, frames: 1 });
+    const plain = painted.pixels();
+    const key = JSON.stringify(order);
     if (looked?.key !== key) {
-      const through = await formatOf(options.format).seen?.({ shot: shot!, options, render });
+      const through = await format.seen?.({ film, wishes: wishes as never, tools });
       looked = { key, through: through ?? ((pixels) => pixels) };
     }
-    const pixels = looked.through(await render(frame));
-    const image = await createImageBitmap(
-      new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height),
-    );
+    const { data, width, height } = looked.through(plain);
+    const image = await createImageBitmap(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height));
     return transfer(image, [image]);
   },
-  /** The finished file. Stopping ends the worker. */
+  /** Writes the whole file. Stopping ends the worker; what it left in the file store is for the window to remove. */
   async write(
-    options: ExportOptions,
-    sound: () => Promise<Sound>,
+    order: DeliveryOrder,
+    sounds: Map<Id, Sound>,
+    to: string | FileSystemFileHandle,
     progress: (part: number) => void,
-  ): Promise<Uint8Array<ArrayBuffer>> {
-    const bytes = await formatOf(options.format).write({
-      shot: shot!,
-      options,
-      png: pngBytes,
-      sound,
-      render: renderer(options),
-      progress,
-    });
-    return transfer(bytes, [bytes.buffer]);
+  ): Promise<Delivered> {
+    const { format, wishes, film } = prepared(order, shot!);
+    const sink = await deliverySink(to);
+    let peak = 0;
+    let told = Number.NEGATIVE_INFINITY;
+    try {
+      await format.write({
+        shot: shot!,
+        film,
+        wishes: wishes as never,
+        tools,
+        sink,
+        async sound() {
+          const { from, to: last } = film.parts[0];
+          const mixed = mixedOf(shot!, sounds, from, last);
+          peak = mixed ? loudest(mixed.channels) : 0;
+          return mixed;
+        },
+        progress(part) {
+          const now = performance.now();
+          if (now - told < TELL_EVERY_MS) return;
+          told = now;
+          progress(part);
+        },
+      });
+      return { bytes: await sink.close(), loudest: peak };
+    } catch (error) {
+      await sink.drop();
+      const { name, message } = error as Error;
+      if (error instanceof Refused || name === 'QuotaExceededError') return { fault: message, name };
+      throw error;
+    }
   },
 };
 

@@ -1,33 +1,35 @@
 import { useEffect, useRef, useState } from 'react';
-import type { ExportOptions } from '../../core/export/index.ts';
+import { groundOf } from '../../core/export/index.ts';
+import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { sentence } from '../parts/files.ts';
 import { Slide } from '../parts/Slide.tsx';
-import type { DeliveryDesk } from '../session/delivery-desk.ts';
+import type { DeliveryPreview } from '../session/delivery-preview.ts';
 import { useShot, useView } from '../session/open-shot.ts';
+import type { OrderInHand } from './use-order.ts';
 
 interface PreviewProps {
-  deliveries: DeliveryDesk;
-  options: ExportOptions;
-  /** The worker is writing: the preview waits. */
-  busy: boolean;
+  delivery: DeliveryPreview;
+  order: DeliveryOrder;
+  inHand: OrderInHand;
 }
 
 /** The very picture that will be written for the present frame, palette and background included. */
-export function Preview({ deliveries, options, busy }: PreviewProps) {
+export function Preview({ delivery, order, inHand }: PreviewProps) {
+  const { shot, format, wishes, from, to, fault } = inHand;
   const commands = useCommands();
-  const length = useShot((shot) => shot.length);
-  const frame = useView((state) => Math.max(options.from, Math.min(options.to, state.frame)));
+  const length = useShot((each) => each.length);
+  const frame = useView((state) => Math.max(from, Math.min(to, state.frame)));
   const canvas = useRef<HTMLCanvasElement>(null);
   const [shown, setShown] = useState(-1);
   const [error, setError] = useState('');
   useEffect(() => {
-    if (busy) return;
+    if (fault) return;
     let gone = false;
     const timer = setTimeout(() => {
-      deliveries
-        .preview(options, frame)
+      delivery
+        .picture(order, frame)
         .then((image) => {
           const target = canvas.current;
           if (!gone && target) {
@@ -45,7 +47,8 @@ export function Preview({ deliveries, options, busy }: PreviewProps) {
       gone = true;
       clearTimeout(timer);
     };
-  }, [deliveries, options, frame, busy]);
+  }, [delivery, order, frame, fault]);
+  const ground = groundOf(shot, wishes, format.needs);
   const checks = 'repeating-conic-gradient(#ffffff 0% 25%, #d9d6ce 0% 50%) 50% / 20px 20px';
   return (
     <section aria-label="Preview" className="flex min-w-0 flex-1 flex-col">
@@ -57,17 +60,17 @@ export function Preview({ deliveries, options, busy }: PreviewProps) {
           data-frame={shown}
           aria-label={`Frame ${frame + 1} as it will be written`}
           className="max-h-full max-w-full shadow-md"
-          style={{ background: options.transparent ? checks : undefined }}
+          style={{ background: ground === null ? checks : undefined }}
         />
       </div>
       <div className="flex h-12 shrink-0 items-center gap-4 border-t border-rule bg-lower px-4">
         <Slide
           label="Frame of the preview"
           value={frame + 1}
-          min={options.from + 1}
-          max={Math.max(options.from + 2, options.to + 1)}
+          min={from + 1}
+          max={Math.max(from + 2, to + 1)}
           width="flex-1"
-          onChange={(value) => goToFrame(commands, Math.min(options.to, value - 1))}
+          onChange={(value) => goToFrame(commands, Math.min(to, value - 1))}
         />
         <output className="font-mono text-sm whitespace-nowrap tabular">
           frame {frame + 1} of {length}

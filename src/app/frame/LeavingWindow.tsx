@@ -6,13 +6,12 @@ import { type OpenShot, useOpenShot } from '../session/open-shot.ts';
 import { saveShotFile } from './save-shot-file.ts';
 
 /** What leaving the shot now would cost, in a sentence; empty when nothing. */
-function costOfLeaving({ session, deliveries }: OpenShot): string {
+function costOfLeaving({ session }: OpenShot): string {
   if (session.wouldLose) {
     const { unkept } = session;
     return `${unkept} ${unkept === 1 ? 'change is' : 'changes are'} not kept by the browser and would be gone. Save the shot file first.`;
   }
-  const { work } = deliveries.state.getState();
-  return work ? `A delivery (${work.format}) is being written and would be stopped.` : '';
+  return '';
 }
 
 /** Asks before work is left behind: within the application by a window, before the page goes by the browser's own question. */

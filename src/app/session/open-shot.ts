@@ -4,7 +4,7 @@ import { useStore } from 'zustand';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
 import { BetweenDesk } from './between-desk.ts';
-import { DeliveryDesk } from './delivery-desk.ts';
+import { DeliveryPreview } from './delivery-preview.ts';
 import { LineDesk } from './line-desk.ts';
 import { PaintDesk } from './paint-desk.ts';
 import { Player, type PlayState } from './player.ts';
@@ -25,7 +25,7 @@ export interface OpenShot {
   betweens: BetweenDesk;
   paints: PaintDesk;
   lines: LineDesk;
-  deliveries: DeliveryDesk;
+  delivery: DeliveryPreview;
   close(): Promise<void>;
 }
 
@@ -54,7 +54,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
   const betweens = new BetweenDesk(session, view);
   const paints = new PaintDesk(session, view);
   const lines = new LineDesk((sentence) => session.onSaying(sentence));
-  const deliveries = new DeliveryDesk(session, sound);
+  const delivery = new DeliveryPreview(session);
 
   // Sounds are decoded as they turn up in a clip: at opening, after an import, after an undo; and let go when none has them.
   const decoding = new Set<Id>();
@@ -109,7 +109,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
     betweens,
     lines,
     paints,
-    deliveries,
+    delivery,
     async close() {
       removeEventListener('pagehide', leaving);
       for (const unsubscribe of unsubscribes) unsubscribe();
@@ -117,7 +117,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
       betweens.close();
       lines.close();
       paints.close();
-      deliveries.close();
+      delivery.close();
       keepView();
       const card = session.refreshCard(view.getState().frame).catch(() => undefined);
       // A picture for the list is not worth waiting for when it does not come.

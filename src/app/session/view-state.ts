@@ -5,6 +5,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Shot } from '../../core/shot/index.ts';
 import { isKeptValue, type KeptValue, restored } from './kept.ts';
+import { exporting } from './slices/exporting.ts';
 import { hand } from './slices/hand.ts';
 import { mouths } from './slices/mouths.ts';
 import { painting } from './slices/painting.ts';
@@ -29,9 +30,13 @@ export type ViewState = ToolsInHand &
   StateOf<typeof sheet> &
   StateOf<typeof sound> &
   StateOf<typeof mouths> &
-  StateOf<typeof painting>;
+  StateOf<typeof painting> &
+  StateOf<typeof exporting>;
 
-const SLICES = [place, paper, hand, playing, sheet, sound, mouths, painting] as unknown as Slice<object, object>[];
+const SLICES = [place, paper, hand, playing, sheet, sound, mouths, painting, exporting] as unknown as Slice<
+  object,
+  object
+>[];
 
 /** The version of what is kept. Before the first one all of the state was written, what passes too. */
 const VERSION = 1;

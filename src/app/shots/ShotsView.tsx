@@ -7,6 +7,7 @@ import { useStore } from 'zustand';
 import { makeShot } from '../../core/shot/index.ts';
 import { SHOT_FILE_EXTENSION } from '../../core/shotfile/index.ts';
 import { addShot } from '../../store/index.ts';
+import { Delivering } from '../frame/Delivering.tsx';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
@@ -82,6 +83,7 @@ export function ShotsView() {
           <h1 className="font-title text-2xl font-bold tracking-tight">Vignette</h1>
           <span className="mt-1.5 ml-1 text-second">Shots in this browser</span>
           <div className="ml-auto flex gap-2">
+            <Delivering />
             <FileButton
               name="shot-file"
               accept={`.${SHOT_FILE_EXTENSION}`}

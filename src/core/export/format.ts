@@ -1,21 +1,10 @@
-/** What a delivery format is, what it is asked, and what it is given to write with. */
+/** What a delivery format is, what it asks, and what it is given to write with. */
 import type { Shot } from '../shot/model.ts';
 import type { Sound } from '../sound/mix.ts';
-
-/** What is asked of a delivery, whatever its format. Frames are 0-based, `to` inclusive; sizes are pixels. */
-export interface DeliveryWishes {
-  from: number;
-  to: number;
-  width: number;
-  height: number;
-  /** The background stays clear; else it has this colour. */
-  transparent: boolean;
-  colour: string;
-  /** GIF: a held drawing is written once with a longer delay. */
-  joinHolds: boolean;
-  /** PNG sequence: the mix-down lies beside the pictures. */
-  withSound: boolean;
-}
+import type { Answers, Asks } from './asks.ts';
+import type { Film, FilmNeeds, FilmPicture } from './film.ts';
+import type { Sink } from './sink.ts';
+import type { DeliveryWishes } from './wishes.ts';
 
 /** Pixels of a picture, RGBA, straight alpha. */
 export interface Pixels {
@@ -24,36 +13,105 @@ export interface Pixels {
   height: number;
 }
 
-/** Renders a frame (0-based) of the delivery. */
-export type RenderFrame = (frame: number) => Promise<Pixels>;
-
-interface WriteJob {
-  shot: Shot;
-  options: DeliveryWishes;
-  render: RenderFrame;
-  /** PNG bytes of a picture. */
-  png: (pixels: Pixels) => Promise<Uint8Array>;
-  /** The shot's sound over the frames asked for, as it is heard. */
-  sound: () => Promise<Sound>;
-  /** 0..1; what it throws ends the work. */
-  progress: (part: number) => void;
+/** A picture as it was painted: good until the next one is. */
+export interface Painted {
+  pixels(): Pixels;
+  /** As a PNG file. */
+  png(): Promise<Uint8Array>;
 }
 
-export interface ExportFormat<Id extends string = string> {
+/** What a movie is written in, and how well. */
+export interface MovieWishes {
+  container: 'mp4' | 'webm';
+  quality: 'small' | 'good' | 'best';
+  alpha: boolean;
+  sound: boolean;
+  width: number;
+  height: number;
+  fps: number;
+}
+
+/** A movie on its way into a sink. */
+export interface MovieWriter {
+  /** The picture painted last, shown from `at` for `seconds`. */
+  picture(painted: Painted, at: number, seconds: number): Promise<void>;
+  sound(sound: Sound): Promise<void>;
+  end(): Promise<void>;
+}
+
+/** What the surroundings lend: a browser's worker, or Node. */
+export interface DeliveryTools {
+  paint(film: Film, picture: FilmPicture): Promise<Painted>;
+  png(pixels: Pixels): Promise<Uint8Array>;
+  /** @throws Refused when there is no encoder for it, with what goes instead */
+  movie(wishes: MovieWishes, sink: Sink): Promise<MovieWriter>;
+}
+
+/** What a film is previewed with. */
+export interface SeenJob<A extends Asks = Asks> {
+  film: Film;
+  wishes: DeliveryWishes & Answers<A>;
+  tools: DeliveryTools;
+}
+
+export interface WriteJob<A extends Asks = Asks> extends SeenJob<A> {
+  /** The shot delivered, as it is kept; of a reel the first. */
+  shot: Shot;
+  sink: Sink;
+  /** The sound over the film's frames, as it is heard; null where nothing is. */
+  sound(): Promise<Sound | null>;
+  /** 0..1; what it throws ends the work. */
+  progress(part: number): void;
+}
+
+/** What people want a file for; the formats stand under these in the Export view. */
+export const PURPOSES_OF_FILES = {
+  watch: 'To watch',
+  web: 'For the web',
+  game: 'For a game',
+  work: 'To go on working',
+  paper: 'On paper',
+} as const;
+export type PurposeOfFile = keyof typeof PURPOSES_OF_FILES;
+
+export interface ExportFormat<Id extends string = string, A extends Asks = Asks> {
   id: Id;
   name: string;
+  purpose: PurposeOfFile;
+  /** What it is for, in one line. */
+  about: string;
   /** What is written, in a sentence: "the GIF". */
   thing: string;
+  /** Of the file that is handed out. */
   extension: string;
   type: string;
-  /** It holds pictures: their size and background matter. */
+  /** It holds pictures: their size, ground and burnt-in words matter. */
   pictures: boolean;
+  /** Several shots can be joined in it. */
+  reel?: boolean;
+  needs?: FilmNeeds & {
+    /** The longest side it can have, pixels. */
+    longest?: number;
+    /** It holds one frame: the one shown. */
+    single?: boolean;
+  };
+  asks?: A;
+  /** What the person should know of these wishes, in a sentence; empty: nothing. */
+  told?(shot: Shot, wishes: DeliveryWishes & Answers<A>): string;
   /** The picture as the file will hold it, where that is not the picture itself; for the preview. */
-  seen?(job: Pick<WriteJob, 'shot' | 'options' | 'render'>): Promise<(pixels: Pixels) => Pixels>;
-  write(job: WriteJob): Promise<Uint8Array<ArrayBuffer>>;
+  seen?(job: SeenJob<A>): Promise<(pixels: Pixels) => Pixels>;
+  write(job: WriteJob<A>): Promise<void>;
 }
 
-/** A format with its id as a type, so that all ids together are known. */
-export function format<const Id extends string>(of: ExportFormat<Id>): ExportFormat<Id> {
-  return of;
+/** A format with its id as a type, so that all ids together are known, and its answers typed by what it asks. */
+export function format<const Id extends string, A extends Asks = Record<never, never>>(
+  of: ExportFormat<Id, A>,
+): ExportFormat<Id> {
+  return of as unknown as ExportFormat<Id>;
 }
+
+/** Several pieces of work as one, for its progress. @returns progress of the k-th piece */
+export const pieceOf =
+  (progress: (part: number) => void, k: number, count: number) =>
+  (part: number): void =>
+    progress((k + part) / count);

@@ -1,10 +1,9 @@
 /** The 256 colours of a GIF: the shot's own swatches exactly, then what its pictures have besides. */
 
 import { shownCells } from '../picture/shows.ts';
-import type { Shot } from '../shot/model.ts';
 import { colourOf, paletteAt, usesOn } from '../shot/palette.ts';
-import type { DeliveryWishes, Pixels, RenderFrame } from './format.ts';
-import { type PictureRun, pictureRuns } from './frames.ts';
+import type { Film } from './film.ts';
+import type { DeliveryTools, Pixels } from './format.ts';
 import { quantize } from './gifenc.ts';
 
 type Colour = [number, number, number];
@@ -45,17 +44,18 @@ function nearest(colours: Colour[], count: number, r: number, g: number, b: numb
   return best;
 }
 
-/** The opaque colours that the frames of a delivery are painted with, the most used first. */
-function ownColours(shot: Shot, { from, to, transparent }: DeliveryWishes, runs: PictureRun[]): number[] {
+/** The opaque colours that a film is painted with, the most used first. */
+function ownColours({ ground, parts, pictures }: Film): number[] {
   const uses = new Map<number, number>();
-  if (!transparent) uses.set(colourNumber(shot.background.colour), Number.POSITIVE_INFINITY);
+  if (ground) uses.set(colourNumber(ground), Number.POSITIVE_INFINITY);
   const seen = new Set<string>();
-  for (const { frame } of runs) {
-    const palette = paletteAt(shot, Math.max(from, Math.min(to, frame)));
+  for (const { part, frame } of pictures) {
+    const { shot } = parts[part];
+    const palette = paletteAt(shot, frame);
     const swatches = new Map(palette.swatches.map((swatch) => [swatch.id, swatch]));
     for (const { cell } of shownCells(shot, frame, 'delivery')) {
-      if (cell.kind !== 'drawing' || seen.has(`${palette.id} ${cell.drawing}`)) continue;
-      seen.add(`${palette.id} ${cell.drawing}`);
+      if (cell.kind !== 'drawing' || seen.has(`${part} ${palette.id} ${cell.drawing}`)) continue;
+      seen.add(`${part} ${palette.id} ${cell.drawing}`);
       const drawing = shot.drawings[cell.drawing];
       for (const [id, { strokes, areas }] of drawing ? usesOn([drawing]) : []) {
         const swatch = swatches.get(id);
@@ -133,14 +133,14 @@ export function throughPalette(pixels: Pixels, palette: GifPalette): Pixels {
   return { ...pixels, data };
 }
 
-/** The palette of a delivery: preview and file ask this same function. */
-export async function deliveryPalette(shot: Shot, options: DeliveryWishes, render: RenderFrame): Promise<GifPalette> {
-  const runs = pictureRuns(shot, options.from, options.to);
-  const count = Math.min(PALETTE_PICTURES, runs.length);
-  const pictures: Pixels[] = [];
+/** The palette of a film: preview and file ask this same function. */
+export async function filmPalette(film: Film, { paint }: Pick<DeliveryTools, 'paint'>): Promise<GifPalette> {
+  const { pictures } = film;
+  const count = Math.min(PALETTE_PICTURES, pictures.length);
+  const looked: Pixels[] = [];
   for (let i = 0; i < count; i++) {
-    const run = runs[count === 1 ? 0 : Math.round((i * (runs.length - 1)) / (count - 1))];
-    pictures.push(await render(run.frame));
+    const at = count === 1 ? 0 : Math.round((i * (pictures.length - 1)) / (count - 1));
+    looked.push((await paint(film, pictures[at])).pixels());
   }
-  return gifPalette(ownColours(shot, options, runs), pictures);
+  return gifPalette(ownColours(film), looked);
 }

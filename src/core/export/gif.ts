@@ -1,22 +1,14 @@
 /** GIF89a: one palette for all frames, of each picture only what has changed, delays that keep the true length. */
-import type { Shot } from '../shot/model.ts';
 import type { GifFrame } from './delays.ts';
-import type { DeliveryWishes } from './format.ts';
-import { type PictureRun, pictureRuns } from './frames.ts';
 import type { GifPalette } from './gif-palette.ts';
 import { GIFEncoder } from './gifenc.ts';
+import type { Sink } from './sink.ts';
 
 /** What happens to a picture before the next is shown: it stays, or its box becomes clear. */
 const STAYS = 1;
 const CLEARS = 2;
 /** In a frame the image descriptor begins after the graphic control extension; its first byte is a separator. */
 const CONTROL_BYTES = 8;
-
-/** The runs a GIF is written in: each held picture once, or every frame by itself. */
-export function gifRuns(shot: Shot, options: DeliveryWishes): PictureRun[] {
-  if (options.joinHolds) return pictureRuns(shot, options.from, options.to);
-  return Array.from({ length: options.to - options.from + 1 }, (_, i) => ({ frame: options.from + i, frames: 1 }));
-}
 
 interface Patch {
   x: number;
@@ -63,11 +55,18 @@ export async function encodeGif(
   size: { width: number; height: number; transparent: boolean },
   frames: GifFrame[],
   palette: GifPalette,
+  sink: Sink,
   step: (done: number) => void,
-): Promise<Uint8Array<ArrayBuffer>> {
+): Promise<void> {
   const { width, height, transparent } = size;
   const { clear } = palette;
-  const gif = GIFEncoder();
+  const gif = GIFEncoder({ auto: false });
+  gif.writeHeader();
+  // What is written goes out after every picture, so that a long GIF never lies whole in memory.
+  const letOut = async () => {
+    await sink.write(gif.bytes());
+    gif.reset();
+  };
   let before: Uint8Array | null = null;
   let shown: { run: number; indices: Uint8Array } = { run: -1, indices: new Uint8Array() };
   for (const [i, { run, delay }] of frames.entries()) {
@@ -93,7 +92,6 @@ export async function encodeGif(
           );
     // The first picture says how large all are, so it is written whole.
     const whole = i === 0 ? { x: 0, y: 0, width, height, indices } : patch;
-    const begins = gif.bytesView().length;
     gif.writeFrame(whole.indices, whole.width, whole.height, {
       palette: i === 0 ? palette.colours : undefined,
       delay: delay * 10,
@@ -101,13 +99,16 @@ export async function encodeGif(
       transparentIndex: clear,
       dispose: transparent ? CLEARS : STAYS,
       repeat: 0,
+      first: i === 0,
     });
-    if (i > 0) place(gif.bytesView(), begins + CONTROL_BYTES + 1, whole);
+    // The first picture lies at the top left anyway, behind the header.
+    if (i > 0) place(gif.bytesView(), CONTROL_BYTES + 1, whole);
+    await letOut();
     before = indices;
     step(i + 1);
   }
   gif.finish();
-  return gif.bytes() as Uint8Array<ArrayBuffer>;
+  await letOut();
 }
 
 /** Says in a written frame where its picture lies; the encoder writes all of them at the top left. */

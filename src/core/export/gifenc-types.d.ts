@@ -7,8 +7,14 @@ declare module 'gifenc' {
     transparentIndex?: number;
     dispose?: number;
     repeat?: number;
+    /** Without `auto`: this frame carries the size and the palette of all. */
+    first?: boolean;
   }
-  export function GIFEncoder(): {
+  /** With `auto` header and first frame are found out by themselves. */
+  export function GIFEncoder(options?: { auto?: boolean }): {
+    writeHeader(): void;
+    /** Forgets the bytes written so far. */
+    reset(): void;
     writeFrame(indices: Uint8Array, width: number, height: number, options: FrameOptions): void;
     finish(): void;
     bytes(): Uint8Array;

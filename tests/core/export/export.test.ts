@@ -1,27 +1,22 @@
-import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { loadImage } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { unzipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import {
-  asDelivered,
   centisecondDelays,
-  defaultOptions,
   deliveryName,
-  deliveryPalette,
   deliveryView,
-  type ExportOptions,
-  formatOf,
+  filmPalette,
+  frameByFrame,
   gifFrames,
   type Pixels,
-  pictureRuns,
-  type RenderFrame,
   throughPalette,
 } from '../../../src/core/export/index.ts';
 import { addDrawing } from '../../../src/core/sheet/index.ts';
 import type { Shot } from '../../../src/core/shot/index.ts';
-import { makeArea, makeSwatch, makeTrack } from '../../../src/core/shot/index.ts';
+import { makeArea, makeSwatch } from '../../../src/core/shot/index.ts';
 import { readWav } from '../../../src/core/sound/index.ts';
-import { nodePainter, raster } from '../../canvas.ts';
+import { type Chosen, delivered, jobOf } from '../../delivery.ts';
 import { picturesOf } from '../../gif.ts';
 import { circle, smallShot } from '../../make.ts';
 
@@ -33,31 +28,20 @@ function threeDrawings(): Shot {
   return shot;
 }
 
-function renderer(shot: Shot, options: ExportOptions): RenderFrame {
-  const painter = nodePainter();
-  const delivered = asDelivered(shot, options);
-  return async (frame): Promise<Pixels> => {
-    const { width, height } = options;
-    return raster(width, height, (context) =>
-      painter.paintFrame(context, delivered, frame, 'delivery', deliveryView(delivered, options), width, height),
-    );
-  };
-}
-
-async function png({ data, width, height }: Pixels): Promise<Uint8Array> {
-  const canvas = createCanvas(width, height);
-  const image = canvas.getContext('2d').createImageData(width, height);
-  image.data.set(data);
-  canvas.getContext('2d').putImageData(image, 0, 0);
-  return canvas.encode('png');
-}
-
 /** A tenth of a second of a tone. */
-const sound = async () => ({ channels: [Float32Array.from({ length: 800 }, (_, i) => Math.sin(i / 9))], rate: 8000 });
+const tone = { channels: [Float32Array.from({ length: 800 }, (_, i) => Math.sin(i / 9))], rate: 8000 };
 
-function write(shot: Shot, options: ExportOptions, progress: (part: number) => void = () => {}) {
-  return formatOf(options.format).write({ shot, options, render: renderer(shot, options), png, sound, progress });
+/** The pictures of a GIF as its palette shows them, painted anew. */
+async function wantedPictures(shot: Shot, chosen: Chosen): Promise<Pixels[]> {
+  const { film, tools } = jobOf(shot, 'gif', chosen);
+  const palette = await filmPalette(film, tools);
+  const all = chosen.joinHolds === false ? frameByFrame(film) : film;
+  return Promise.all(
+    all.pictures.map(async (picture) => throughPalette((await tools.paint(film, picture)).pixels(), palette)),
+  );
 }
+
+const runs = (shot: Shot) => jobOf(shot, 'gif').film.pictures.map(({ frame, frames }) => ({ frame, frames }));
 
 describe('GIF time', () => {
   test('24 frames a second cannot be said in one delay, so delays differ and add up', () => {
@@ -82,7 +66,7 @@ describe('GIF time', () => {
 
 describe('runs of pictures', () => {
   test('a held drawing is one picture', () => {
-    expect(pictureRuns(threeDrawings(), 0, 11)).toEqual([
+    expect(runs(threeDrawings())).toEqual([
       { frame: 0, frames: 4 },
       { frame: 4, frames: 2 },
       { frame: 6, frames: 6 },
@@ -92,7 +76,7 @@ describe('runs of pictures', () => {
     const shot = threeDrawings();
     shot.palettes.push({ ...shot.palettes[0], id: 'lit' });
     shot.paletteCues.push({ frame: 8, palette: 'lit' });
-    expect(pictureRuns(shot, 0, 11).map(({ frames }) => frames)).toEqual([4, 2, 2, 4]);
+    expect(runs(shot).map(({ frames }) => frames)).toEqual([4, 2, 2, 4]);
   });
 });
 
@@ -135,22 +119,19 @@ describe('a delivered GIF, read by another decoder', () => {
   for (const joinHolds of [true, false]) {
     test(`${joinHolds ? 'held pictures written once' : 'every frame written'}: the frames and the length are those of the shot`, async () => {
       const shot = threeDrawings();
-      const options = { ...defaultOptions(shot), joinHolds };
-      const frames = picturesOf(await write(shot, options));
+      const frames = picturesOf(await delivered(shot, 'gif', { joinHolds }));
       expect(frames).toHaveLength(joinHolds ? 3 : 12);
       expect(frames.reduce((sum, frame) => sum + frame.delay, 0)).toBe(500);
-      const render = renderer(shot, options);
-      const palette = await deliveryPalette(shot, options, render);
+      const all = await wantedPictures(shot, { joinHolds });
       for (const [i, frame] of frames.entries()) {
-        const wanted = throughPalette(await render(joinHolds ? [0, 4, 6][i] : i), palette);
+        const wanted = all[i];
         if (i === 0) expect(frame.dims).toMatchObject({ width: 160, height: 90, top: 0, left: 0 });
         expect(Buffer.from(frame.data.buffer).equals(Buffer.from(wanted.data.buffer))).toBe(true);
       }
     });
     test(`${joinHolds ? 'joined' : 'single'}: on each picture the line is where it was drawn, and paper is everywhere else`, async () => {
       const shot = threeDrawings();
-      const options = { ...defaultOptions(shot), joinHolds };
-      const frames = picturesOf(await write(shot, options));
+      const frames = picturesOf(await delivered(shot, 'gif', { joinHolds }));
       // Circles as they were drawn, in delivered pixels: half the paper's.
       const circles = [
         [80, 45, 25],
@@ -174,16 +155,14 @@ describe('a delivered GIF, read by another decoder', () => {
   test('a transparent background stays clear', async () => {
     const shot = threeDrawings();
     shot.background.transparent = true;
-    const options = defaultOptions(shot);
-    const [first] = picturesOf(await write(shot, options));
+    const [first] = picturesOf(await delivered(shot, 'gif'));
     expect(first.data[3]).toBe(0);
     const line = 4 * (20 * 160 + 80);
     expect(first.data[line + 3]).toBe(255);
   });
   test('of a picture after the first only the box of what changed is written; nothing changed, nothing written', async () => {
     const shot = threeDrawings();
-    const options = { ...defaultOptions(shot), joinHolds: false };
-    const pictures = picturesOf(await write(shot, options));
+    const pictures = picturesOf(await delivered(shot, 'gif', { joinHolds: false }));
     expect(pictures[1].dims).toMatchObject({ width: 1, height: 1 });
     // From the ring around (80, 45) to the one around (50, 30): no further than both reach.
     expect(pictures[4].dims.width).toBeLessThan(100);
@@ -192,12 +171,9 @@ describe('a delivered GIF, read by another decoder', () => {
   test('a see-through delivery leaves nothing of one picture in the next', async () => {
     const shot = threeDrawings();
     shot.background.transparent = true;
-    const options = defaultOptions(shot);
-    const render = renderer(shot, options);
-    const palette = await deliveryPalette(shot, options, render);
-    for (const [i, { data }] of picturesOf(await write(shot, options)).entries()) {
-      const wanted = throughPalette(await render([0, 4, 6][i]), palette);
-      expect(Buffer.from(data.buffer).equals(Buffer.from(wanted.data.buffer))).toBe(true);
+    const wanted = await wantedPictures(shot, {});
+    for (const [i, { data }] of picturesOf(await delivered(shot, 'gif')).entries()) {
+      expect(Buffer.from(data.buffer).equals(Buffer.from(wanted[i].data.buffer))).toBe(true);
     }
   });
   test('the colours of the shot are exactly those of its swatches, on however few pictures they are', async () => {
@@ -218,7 +194,7 @@ describe('a delivered GIF, read by another decoder', () => {
         ]);
       addDrawing(shot, layerId, 4 + 2 * i, 2).paint.push(disc(60, grey.id), disc(200, i === 9 ? green.id : orange.id));
     }
-    const pictures = picturesOf(await write(shot, defaultOptions(shot)));
+    const pictures = picturesOf(await delivered(shot, 'gif'));
     const middle = 4 * (40 * 160 + 100);
     const seen = new Set(pictures.map(({ data }) => Buffer.from(data.slice(middle, middle + 3)).toString('hex')));
     expect(seen).toContain('2e8b57');
@@ -227,8 +203,7 @@ describe('a delivered GIF, read by another decoder', () => {
   test('the colours are near those drawn', async () => {
     const shot = threeDrawings();
     shot.background.colour = '#83a2c1';
-    const options = defaultOptions(shot);
-    const [first] = picturesOf(await write(shot, options));
+    const [first] = picturesOf(await delivered(shot, 'gif'));
     for (const [i, value] of [0x83, 0xa2, 0xc1].entries())
       expect(Math.abs(first.data[i] - value)).toBeLessThanOrEqual(6);
   });
@@ -237,8 +212,7 @@ describe('a delivered GIF, read by another decoder', () => {
 describe('a PNG sequence', () => {
   test('has a picture for every frame of the range, numbered as on the sheet', async () => {
     const shot = threeDrawings();
-    const options: ExportOptions = { ...defaultOptions(shot), format: 'png', from: 3, to: 6 };
-    const files = unzipSync(await write(shot, options));
+    const files = unzipSync(await delivered(shot, 'png', { span: 'frames', from: 3, to: 6 }));
     expect(Object.keys(files)).toEqual([4, 5, 6, 7].map((n) => `cap-falls-000${n}.png`));
     const image = await loadImage(Buffer.from(files['cap-falls-0005.png']));
     expect([image.width, image.height]).toEqual([160, 90]);
@@ -246,19 +220,19 @@ describe('a PNG sequence', () => {
     expect(files['cap-falls-0005.png']).toEqual(files['cap-falls-0006.png']);
   });
   test('has the sound beside them when the shot has any, unless it is not wanted', async () => {
-    const shot = { ...threeDrawings(), tracks: [makeTrack('Voice')] };
-    const options: ExportOptions = { ...defaultOptions(shot), format: 'png', from: 0, to: 1 };
-    const files = unzipSync(await write(shot, options));
+    const chosen: Chosen = { span: 'frames', from: 0, to: 1 };
+    const files = unzipSync(await delivered(threeDrawings(), 'png', chosen, { sound: tone }));
     expect(Object.keys(files)).toContain('cap-falls.wav');
     expect(readWav(files['cap-falls.wav'], 'it').channels[0]).toHaveLength(800);
-    expect(Object.keys(unzipSync(await write(shot, { ...options, withSound: false })))).not.toContain('cap-falls.wav');
+    const without = await delivered(threeDrawings(), 'png', { ...chosen, withSound: false }, { sound: tone });
+    expect(Object.keys(unzipSync(without))).not.toContain('cap-falls.wav');
   });
 });
 
 describe('a WAV', () => {
   test('is the sound of the frames asked for and nothing else', async () => {
     const shot = threeDrawings();
-    const { channels, rate } = readWav(await write(shot, { ...defaultOptions(shot), format: 'wav' }), 'it');
+    const { channels, rate } = readWav(await delivered(shot, 'wav', {}, { sound: tone }), 'it');
     expect(rate).toBe(8000);
     expect(channels[0][100]).toBeCloseTo(Math.sin(100 / 9), 3);
   });
@@ -267,20 +241,27 @@ describe('a WAV', () => {
 test('progress goes from 0 to 1, and stopping ends the work', async () => {
   const shot = threeDrawings();
   const parts: number[] = [];
-  await write(shot, defaultOptions(shot), (part) => parts.push(part));
+  await delivered(shot, 'gif', {}, { progress: (part) => parts.push(part) });
   expect(parts[0]).toBe(0);
   expect(parts.at(-1)).toBe(1);
   expect(parts).toEqual([...parts].sort((a, b) => a - b));
   await expect(
-    write(shot, defaultOptions(shot), (part) => {
-      if (part > 0.3) throw new Error('enough');
-    }),
+    delivered(
+      shot,
+      'gif',
+      {},
+      {
+        progress(part) {
+          if (part > 0.3) throw new Error('enough');
+        },
+      },
+    ),
   ).rejects.toThrow('enough');
 });
 
 test('a size of another shape fits the paper inside, centred', () => {
   const { shot } = smallShot();
-  expect(deliveryView(shot, { ...defaultOptions(shot), width: 320, height: 320 })).toEqual([1, 0, 0, 1, 0, 70]);
+  expect(deliveryView(shot, 320, 320)).toEqual([1, 0, 0, 1, 0, 70]);
 });
 
 test('file names are plain', () => {

@@ -1,7 +1,6 @@
 import { validateSync } from 'class-validator';
 import { describe, expect, test } from 'vitest';
 import { ShotForm } from '../../../src/app/shots/shot-form.ts';
-import { defaultOptions, ExportOptions } from '../../../src/core/export/index.ts';
 import {
   colourMap,
   lengthInWords,
@@ -73,23 +72,5 @@ describe('the doors', () => {
     expect(complaint(form(), { fps: 61 })).toMatch(/at most 60/);
     expect(complaint(form(), { length: 0 })).toMatch(/at least 1 frame/);
     expect(complaint(form(), { length: Number.NaN })).toMatch(/./);
-  });
-  test('a delivery’s options too', () => {
-    const options = () => Object.assign(new ExportOptions(), defaultOptions(smallShot().shot));
-    expect(complaint(options(), {})).toBe('');
-    expect(complaint(options(), { width: 0 })).toMatch(/at least 1 pixel/);
-    expect(complaint(options(), { from: -1 })).toMatch(/before the shot/);
-    expect(complaint(options(), { colour: 'blue' })).toMatch(/colour like/);
-    expect(complaint(options(), { format: 'tiff' as never })).toMatch(/GIF, PNG/);
-  });
-  test('a delivery is the whole shot at half size on its own background unless other is asked', () => {
-    const { shot } = smallShot();
-    expect(defaultOptions(shot)).toMatchObject({
-      from: 0,
-      to: 11,
-      width: 160,
-      height: 90,
-      colour: shot.background.colour,
-    });
   });
 });

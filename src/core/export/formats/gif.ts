@@ -1,31 +1,49 @@
-import { gifFrames } from '../delays.ts';
+import { yes } from '../asks.ts';
+import { gifFrames, MOST_GIF_RATE } from '../delays.ts';
+import { frameByFrame } from '../film.ts';
 import { format } from '../format.ts';
 
 export const gif = format({
   id: 'gif',
   name: 'GIF',
+  purpose: 'web',
+  about: 'Loops by itself wherever pictures are shown; 256 colours, the shot’s own exactly.',
   thing: 'the GIF',
   extension: 'gif',
   type: 'image/gif',
   pictures: true,
-  async seen({ shot, options, render }) {
-    const { deliveryPalette, throughPalette } = await import('../gif-palette.ts');
-    const palette = await deliveryPalette(shot, options, render);
+  reel: true,
+  asks: { joinHolds: yes('Write a held picture once (smaller file, same timing)', true) },
+  told: ({ fps }, { ground }) =>
+    [
+      fps > MOST_GIF_RATE
+        ? `A GIF shows at most ${MOST_GIF_RATE} pictures a second: some of the ${fps} are left out, the length stays.`
+        : '',
+      ground === 'clear' ? 'GIF knows only clear or not: soft edges become hard.' : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
+  async seen({ film, tools }) {
+    const { filmPalette, throughPalette } = await import('../gif-palette.ts');
+    const palette = await filmPalette(film, tools);
     return (pixels) => throughPalette(pixels, palette);
   },
-  async write({ shot, options, render, progress }) {
-    const [{ encodeGif, gifRuns }, { deliveryPalette, mapToPalette }] = await Promise.all([
+  async write({ film: whole, wishes, tools, sink, progress }) {
+    const [{ encodeGif }, { filmPalette, mapToPalette }] = await Promise.all([
       import('../gif.ts'),
       import('../gif-palette.ts'),
     ]);
-    const runs = gifRuns(shot, options);
+    const film = wishes.joinHolds ? whole : frameByFrame(whole);
     progress(0);
-    const palette = await deliveryPalette(shot, options, render);
+    // The palette of the preview: how many pictures are written does not change it.
+    const palette = await filmPalette(whole, tools);
     const frames = gifFrames(
-      runs.map((run) => run.frames),
-      shot.fps,
+      film.pictures.map((picture) => picture.frames),
+      film.fps,
     );
-    const picture = async (run: number) => mapToPalette(await render(runs[run].frame), palette);
-    return encodeGif(picture, options, frames, palette, (done) => progress(done / frames.length));
+    const picture = async (run: number) =>
+      mapToPalette((await tools.paint(film, film.pictures[run])).pixels(), palette);
+    const size = { width: film.width, height: film.height, transparent: film.ground === null };
+    await encodeGif(picture, size, frames, palette, sink, (done) => progress(done / frames.length));
   },
 });

@@ -3,12 +3,15 @@
  * loaded when it writes.
  */
 import type { ExportFormat } from '../format.ts';
+import { apng } from './apng.ts';
 import { gif } from './gif.ts';
+import { mp4 } from './mp4.ts';
 import { png } from './png.ts';
 import { sheet } from './sheet.ts';
 import { wav } from './wav.ts';
+import { webm } from './webm.ts';
 
-const ALL = [gif, png, wav, sheet] as const;
+const ALL = [mp4, webm, gif, apng, png, wav, sheet] as const;
 
 export type FormatId = (typeof ALL)[number]['id'];
 
@@ -16,4 +19,9 @@ export const FORMATS: readonly ExportFormat<FormatId>[] = ALL;
 
 export function formatOf(id: FormatId): ExportFormat<FormatId> {
   return FORMATS.find((format) => format.id === id)!;
+}
+
+/** A format by an id that came from outside; null when there is none of it. */
+export function formatNamed(id: string): ExportFormat<FormatId> | null {
+  return FORMATS.find((format) => format.id === id) ?? null;
 }

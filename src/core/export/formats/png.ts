@@ -1,53 +1,46 @@
 import { writeWav } from '../../sound/wav.ts';
-import { format } from '../format.ts';
-import { pictureRuns } from '../frames.ts';
-import { deliveryName } from '../names.ts';
+import { yes } from '../asks.ts';
+import { type Film, framesOfFilm } from '../film.ts';
+import { format, pieceOf } from '../format.ts';
+import { layersApart } from '../layers-apart.ts';
+import { plainName } from '../names.ts';
+import { ZipWriter } from '../zip.ts';
 
 /** Numbered pictures, one per frame, numbered as on the sheet: name-0001.png is frame 1; the sound beside them when asked. */
 export const png = format({
   id: 'png',
   name: 'PNG sequence',
+  purpose: 'work',
+  about: 'A picture for every frame, with alpha, for compositing.',
   thing: 'the pictures',
   extension: 'zip',
   type: 'application/zip',
   pictures: true,
-  async write({ shot, options, render, png: encode, sound, progress }) {
-    const { Zip, ZipPassThrough } = await import('fflate');
-    const parts: Uint8Array[] = [];
-    const zip = new Zip((error, data) => {
-      if (error) throw error;
-      parts.push(data);
-    });
-    const base = deliveryName(shot.title, 'png').slice(0, -4);
-    const total = options.to - options.from + 1;
-    let done = 0;
+  reel: true,
+  asks: {
+    withSound: yes('The sound beside them as a WAV, as long as they are', true),
+    apart: yes('Each layer in a folder of its own, clear behind it', false),
+  },
+  async write({ film, wishes, tools, sink, sound, progress }) {
+    const zip = new ZipWriter(sink);
+    const base = plainName(film.title);
     progress(0);
-    for (const run of pictureRuns(shot, options.from, options.to)) {
-      const bytes = await encode(await render(run.frame));
-      for (let i = 0; i < run.frames; i++) {
-        const file = new ZipPassThrough(`${base}-${String(run.frame + i + 1).padStart(4, '0')}.png`);
-        zip.add(file);
-        file.push(bytes, true);
-        progress(++done / total);
+    const films: { folder: string; film: Film }[] = wishes.apart ? layersApart(film) : [{ folder: '', film }];
+    for (const [k, each] of films.entries()) {
+      const report = pieceOf(progress, k, films.length);
+      let bytes: Uint8Array = new Uint8Array();
+      let done = 0;
+      for (const { picture, frame, first } of framesOfFilm(each.film)) {
+        if (first) bytes = await (await tools.paint(each.film, each.film.pictures[picture])).png();
+        // A reel counts through; the frames of one shot have the numbers they have on its sheet.
+        const number = each.film.parts.length > 1 ? done + 1 : frame + 1;
+        await zip.add(`${each.folder}${base}-${String(number).padStart(4, '0')}.png`, bytes);
+        done += each.film.every;
+        report(Math.min(1, done / each.film.frames));
       }
     }
-    if (options.withSound && shot.tracks.length > 0) {
-      const { channels, rate } = await sound();
-      const file = new ZipPassThrough(`${base}.wav`);
-      zip.add(file);
-      file.push(writeWav(channels, rate), true);
-    }
-    zip.end();
-    return joined(parts);
+    const mixed = wishes.withSound ? await sound() : null;
+    if (mixed) await zip.add(`${base}.wav`, writeWav(mixed.channels, mixed.rate));
+    await zip.end();
   },
 });
-
-function joined(parts: Uint8Array[]): Uint8Array<ArrayBuffer> {
-  const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
-}

@@ -1,0 +1,61 @@
+/** What a delivery of an open shot will look like: the very pictures that would be written, painted in a worker. */
+import type { Id, Shot } from '../../core/shot/index.ts';
+import { rowsOf } from '../../store/index.ts';
+import type { DeliveryOrder, ExportFace } from '../../workers/export.worker.ts';
+import { handOver } from './hand-over.ts';
+import type { ShotSession } from './shot-session.ts';
+import type { WorkerHost } from './worker-host.ts';
+import { exportHost } from './workers.ts';
+
+/** The files of a shot that hold pictures. */
+export async function pictureFiles({ db }: Pick<ShotSession, 'db'>, shot: Shot): Promise<Map<Id, Blob>> {
+  const files = new Map<Id, Blob>();
+  for (const row of await rowsOf(db.assets, shot.id).toArray())
+    if (shot.assets[row.id]?.kind === 'pictures') files.set(row.id, row.blob);
+  return files;
+}
+
+/** Gives a shot with its pictures to a worker that writes deliveries. */
+export async function openIn(
+  host: Pick<WorkerHost<ExportFace>, 'face'>,
+  shot: Shot,
+  files: Map<Id, Blob>,
+): Promise<void> {
+  const structure = await handOver(shot, (drawings) => host.face.take(drawings));
+  await host.face.open(structure, files);
+}
+
+export class DeliveryPreview {
+  private readonly session: ShotSession;
+  /** The shot a worker has been handed. */
+  private opened: { shot: Shot; done: Promise<void> } | null = null;
+  private readonly host = exportHost(() => {
+    this.opened = null;
+  });
+
+  constructor(session: ShotSession) {
+    this.session = session;
+  }
+
+  /** Hands the present shot to the worker, unless it has it. */
+  private ready(): Promise<void> {
+    const { shot } = this.session;
+    if (this.opened?.shot !== shot) {
+      const done = pictureFiles(this.session, shot).then((files) => openIn(this.host, shot, files));
+      this.opened = { shot, done };
+      done.catch(() => {
+        this.opened = null;
+      });
+    }
+    return this.opened!.done;
+  }
+
+  async picture(order: DeliveryOrder, frame: number): Promise<ImageBitmap> {
+    await this.ready();
+    return this.host.face.preview(order, frame);
+  }
+
+  close(): void {
+    this.host.close();
+  }
+}

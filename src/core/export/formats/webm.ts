@@ -1,0 +1,21 @@
+import { choice } from '../asks.ts';
+import { format } from '../format.ts';
+import { QUALITIES, writeMovie } from '../movie.ts';
+
+/** VP9 with Opus; alpha is kept where the background is clear. */
+export const webm = format({
+  id: 'webm',
+  name: 'WebM',
+  purpose: 'web',
+  about: 'A movie for web pages; with a clear background it keeps its alpha.',
+  thing: 'the movie',
+  extension: 'webm',
+  type: 'video/webm',
+  pictures: true,
+  reel: true,
+  needs: { even: true },
+  asks: { quality: choice('Quality', QUALITIES, 'good') },
+  told: (_, { width, height }) =>
+    width % 2 || height % 2 ? 'A movie’s sides are even: a pixel of background is added.' : '',
+  write: (job) => writeMovie(job, { container: 'webm', quality: job.wishes.quality, alpha: job.film.ground === null }),
+});

@@ -1,0 +1,29 @@
+/** One film for each delivered layer, with nothing behind it. */
+import type { Film } from './film.ts';
+import { plainName } from './names.ts';
+
+/** Names made different by numbers, in order. */
+export function distinct(names: string[]): string[] {
+  const used = new Set<string>();
+  return names.map((name) => {
+    let own = name;
+    for (let k = 2; used.has(own); k++) own = `${name}-${k}`;
+    used.add(own);
+    return own;
+  });
+}
+
+/** Of a film of one shot; the first layer is the lowest. @returns each with the folder its files belong in */
+export function layersApart(film: Film): { layer: string; folder: string; film: Film }[] {
+  const [part] = film.parts;
+  const layers = part.shot.layers.filter(({ visible, guide }) => visible && !guide);
+  const names = distinct(layers.map(({ name }) => plainName(name)));
+  return layers.map((layer, i) => {
+    const shot = { ...part.shot, layers: [layer], background: { ...part.shot.background, transparent: true } };
+    return {
+      layer: layer.name,
+      folder: `${String(i + 1).padStart(2, '0')}-${names[i]}/`,
+      film: { ...film, ground: null, parts: [{ ...part, shot }] },
+    };
+  });
+}

@@ -1,0 +1,59 @@
+/** What deliveries are written with in a browser: painting on a canvas off the screen, PNG files, movies. */
+import { type DeliveryTools, type Painted, type Pixels, paintFilm } from '../core/export/index.ts';
+import { Painter, shownCells } from '../core/picture/index.ts';
+import { canvasTools } from './canvas-tools.ts';
+import type { PictureLibrary } from './picture-library.ts';
+
+interface Surface {
+  canvas: OffscreenCanvas;
+  context: OffscreenCanvasRenderingContext2D;
+}
+
+/** @param readBack pixels are read of nearly every picture: the canvas lies where that is quick */
+function surface(width: number, height: number, readBack: boolean): Surface {
+  const canvas = new OffscreenCanvas(width, height);
+  return { canvas, context: canvas.getContext('2d', { willReadFrequently: readBack })! };
+}
+
+async function pngOf(canvas: OffscreenCanvas): Promise<Uint8Array> {
+  return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
+}
+
+/** Tools over the pictures of a library; films of one size share a canvas. */
+export function deliveryTools(library: PictureLibrary): DeliveryTools {
+  const painter = new Painter(canvasTools((asset, index) => library.get(asset, index)));
+  let shared: Surface | null = null;
+  const surfaceFor = (width: number, height: number): Surface => {
+    if (shared?.canvas.width !== width || shared.canvas.height !== height) shared = surface(width, height, true);
+    return shared;
+  };
+  return {
+    async paint(film, picture): Promise<Painted> {
+      const { width, height } = film;
+      const { shot } = film.parts[picture.part];
+      const pictures = shownCells(shot, picture.frame, 'delivery').flatMap(({ cell }) =>
+        cell.kind === 'picture' ? [cell] : [],
+      );
+      await library.prepare(pictures);
+      const { canvas, context } = surfaceFor(width, height);
+      paintFilm(painter, context as never, film, picture);
+      return {
+        pixels(): Pixels {
+          const { data } = context.getImageData(0, 0, width, height);
+          return { data, width, height };
+        },
+        png: () => pngOf(canvas),
+      };
+    },
+    png({ data, width, height }) {
+      const { canvas, context } = surface(width, height, false);
+      context.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
+      return pngOf(canvas);
+    },
+    async movie(wishes, sink) {
+      // A large package: loaded by whoever writes a movie.
+      const { openMovie } = await import('./movie.ts');
+      return openMovie(wishes, surfaceFor(wishes.width, wishes.height).canvas, sink);
+    },
+  };
+}

@@ -1,0 +1,143 @@
+/** Movies written by the browser's own encoders, muxed as they come (mediabunny). */
+import { registerAacEncoder } from '@mediabunny/aac-encoder';
+import {
+  AudioSample,
+  AudioSampleSource,
+  CanvasSource,
+  canEncodeAudio,
+  canEncodeVideo,
+  Mp4OutputFormat,
+  Output,
+  Quality,
+  StreamTarget,
+  type StreamTargetChunk,
+  type VideoEncodingConfig,
+  VideoSample,
+  VideoSampleSource,
+  type VideoSource,
+  WebMOutputFormat,
+} from 'mediabunny';
+import {
+  i420Bytes,
+  type MovieWishes,
+  type MovieWriter,
+  type Painted,
+  type Sink,
+  toI420,
+} from '../core/export/index.ts';
+import { Refused } from '../core/shot/index.ts';
+import { resample, type Sound } from '../core/sound/index.ts';
+
+/** Bits for each pixel and second; line and flat colour need few, textured paint more. */
+const BITS: Record<MovieWishes['quality'], number> = { small: 0.04, good: 0.1, best: 0.25 };
+const LEAST_BITRATE = 150_000;
+const SOUND_RATE = 48_000;
+const SOUND_BITRATE = 160_000;
+/** Samples handed over at once. */
+const SOUND_PIECE = 48_000;
+/** The encoder's first packet is its own silence; without this shift all sound would come so much late. */
+const AAC_DELAY = 1024;
+/** A key frame at least so often, seconds: players go to any place from the one before. */
+const KEY_EVERY = 2;
+
+const CODECS = {
+  mp4: { video: 'avc', audio: 'aac', name: 'H.264', instead: 'WebM' },
+  webm: { video: 'vp9', audio: 'opus', name: 'VP9', instead: 'MP4' },
+} as const;
+
+export const bitrateOf = ({ quality, width, height, fps }: MovieWishes): number =>
+  Math.max(LEAST_BITRATE, Math.round(BITS[quality] * width * height * fps));
+
+interface PictureSource {
+  source: VideoSource;
+  add(painted: Painted, at: number, seconds: number): Promise<void>;
+}
+
+/**
+ * Pictures on their way to the encoder. Opaque ones are brought to BT.709 in limited range here: browsers hand a canvas to
+ * the encoder in full range, which editors take for limited or leave too contrasty. With alpha the canvas goes as it is.
+ */
+function pictureSource(
+  { width, height, alpha }: MovieWishes,
+  canvas: OffscreenCanvas,
+  config: VideoEncodingConfig,
+): PictureSource {
+  if (alpha) {
+    const source = new CanvasSource(canvas, { ...config, alpha: 'keep' });
+    return { source, add: (_, at, seconds) => source.add(at, seconds) };
+  }
+  const source = new VideoSampleSource(config);
+  const bytes = new Uint8Array(i420Bytes(width, height));
+  let held: Painted | null = null;
+  return {
+    source,
+    async add(painted, at, seconds) {
+      if (painted !== held) toI420(painted.pixels(), bytes);
+      held = painted;
+      const sample = new VideoSample(bytes, {
+        format: 'I420',
+        codedWidth: width,
+        codedHeight: height,
+        timestamp: at,
+        duration: seconds,
+        colorSpace: { primaries: 'bt709', transfer: 'bt709', matrix: 'bt709', fullRange: false },
+      });
+      await source.add(sample);
+      sample.close();
+    },
+  };
+}
+
+/** A movie into a sink. @throws Refused when this browser cannot encode it */
+export async function openMovie(wishes: MovieWishes, canvas: OffscreenCanvas, sink: Sink): Promise<MovieWriter> {
+  const { container, width, height } = wishes;
+  const codec = CODECS[container];
+  const quality = new Quality({ bitrate: bitrateOf(wishes), bitrateMode: 'variable' });
+  if (!(await canEncodeVideo(codec.video, { width, height, quality })))
+    throw new Refused(
+      `This browser cannot write ${codec.name} at ${width} x ${height}. Choose a smaller size, ${codec.instead}, or a PNG sequence.`,
+    );
+  if (codec.audio === 'aac' && !(await canEncodeAudio('aac'))) registerAacEncoder();
+  const target = new StreamTarget(
+    new WritableStream<StreamTargetChunk>({ write: ({ data, position }) => sink.write(data, position) }),
+  );
+  const output = new Output({
+    format: container === 'mp4' ? new Mp4OutputFormat({ fastStart: false }) : new WebMOutputFormat(),
+    target,
+  });
+  const { source, add } = pictureSource(wishes, canvas, { codec: codec.video, quality, keyFrameInterval: KEY_EVERY });
+  output.addVideoTrack(source, { frameRate: wishes.fps });
+  const sounds = wishes.sound
+    ? new AudioSampleSource({ codec: codec.audio, quality: new Quality({ bitrate: SOUND_BITRATE }) })
+    : null;
+  if (sounds) output.addAudioTrack(sounds);
+  await output.start();
+  return {
+    picture: add,
+    async sound({ channels, rate }: Sound) {
+      if (!sounds) return;
+      const even = rate === SOUND_RATE ? channels : channels.map((channel) => resample(channel, rate, SOUND_RATE));
+      const delay = codec.audio === 'aac' ? AAC_DELAY / SOUND_RATE : 0;
+      for (let from = 0; from < even[0].length; from += SOUND_PIECE) {
+        const count = Math.min(SOUND_PIECE, even[0].length - from);
+        const data = new Float32Array(count * even.length);
+        even.forEach((channel, c) => {
+          data.set(channel.subarray(from, from + count), c * count);
+        });
+        const sample = new AudioSample({
+          data,
+          format: 'f32-planar',
+          numberOfChannels: even.length,
+          sampleRate: SOUND_RATE,
+          timestamp: from / SOUND_RATE - delay,
+        });
+        await sounds.add(sample);
+        sample.close();
+      }
+      sounds.close();
+    },
+    async end() {
+      await output.finalize();
+    },
+  };
+}
