@@ -63,6 +63,10 @@ function frameKey({ shot }: FilmPart, frame: number, burnt: BurntIn): string {
   return `${paletteAt(shot, frame).id}|${cells.join('|')}|${burntWords(burnt, shot, frame).join('|')}`;
 }
 
+/** What a picture of a film looks like, as a key: equal keys are equal pictures. */
+export const keyOfPicture = ({ parts, burnt }: Film, { part, frame }: FilmPicture): string =>
+  `${part}|${frameKey(parts[part], frame, burnt)}`;
+
 /** The runs of equal frames among some of a shot's. @param frames in order, each standing until the next; the last until `end` */
 function runsOf(parts: FilmPart[], taken: { part: number; frame: number; frames: number }[], burnt: BurntIn) {
   const out: FilmPicture[] = [];
@@ -144,6 +148,11 @@ export function* framesOfFilm({
 }: Film): Generator<{ picture: number; frame: number; first: boolean }> {
   for (const [picture, { frame, frames }] of pictures.entries())
     for (let i = 0; i < frames; i += every) yield { picture, frame: frame + i, first: i === 0 };
+}
+
+/** A film with neighbouring pictures that look the same as one. */
+export function joined(film: Film): Film {
+  return { ...film, pictures: runsOf(film.parts, film.pictures, film.burnt) };
 }
 
 /** A film with every frame a picture of its own. */

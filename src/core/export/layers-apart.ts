@@ -1,5 +1,6 @@
 /** One film for each delivered layer, with nothing behind it. */
-import type { Film } from './film.ts';
+import type { Layer } from '../shot/model.ts';
+import { type Film, joined } from './film.ts';
 import { plainName } from './names.ts';
 
 /** Names made different by numbers, in order. */
@@ -13,17 +14,21 @@ export function distinct(names: string[]): string[] {
   });
 }
 
-/** Of a film of one shot; the first layer is the lowest. @returns each with the folder its files belong in */
-export function layersApart(film: Film): { layer: string; folder: string; film: Film }[] {
+/**
+ * Of a film of one shot; the first layer is the lowest. Neighbouring frames that only another layer tells apart are one picture.
+ * @returns each with a name of its own in plain letters, and the folder its files belong in
+ */
+export function layersApart(film: Film): { layer: Layer; name: string; folder: string; film: Film }[] {
   const [part] = film.parts;
   const layers = part.shot.layers.filter(({ visible, guide }) => visible && !guide);
   const names = distinct(layers.map(({ name }) => plainName(name)));
   return layers.map((layer, i) => {
     const shot = { ...part.shot, layers: [layer], background: { ...part.shot.background, transparent: true } };
     return {
-      layer: layer.name,
+      layer,
+      name: names[i],
       folder: `${String(i + 1).padStart(2, '0')}-${names[i]}/`,
-      film: { ...film, ground: null, parts: [{ ...part, shot }] },
+      film: joined({ ...film, ground: null, parts: [{ ...part, shot }] }),
     };
   });
 }

@@ -24,3 +24,9 @@ export class MemorySink implements Sink {
     return this.held.slice(0, this.length);
   }
 }
+
+/** Writes text as UTF-8. */
+export async function writeText(sink: Sink, text: string): Promise<void> {
+  const { strToU8 } = await import('fflate');
+  await sink.write(strToU8(text));
+}

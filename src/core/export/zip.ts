@@ -1,5 +1,5 @@
 /** A zip that is written as it comes, the same bytes for the same files: every file has one and the same date. */
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { Refused } from '../shot/refused.ts';
 import type { Sink } from './sink.ts';
 
@@ -45,6 +45,11 @@ export class ZipWriter {
     this.zip.add(file);
     file.push(bytes, true);
     await this.settled();
+  }
+
+  /** Adds a file of text, packed. */
+  addText(name: string, text: string): Promise<void> {
+    return this.add(name, strToU8(text), true);
   }
 
   async end(): Promise<void> {

@@ -25,3 +25,4 @@ export * from './notes.ts';
 export * from './packed.ts';
 export * from './pieces.ts';
 export * from './retime.ts';
+export * from './timing.ts';

@@ -6,12 +6,17 @@ import type { ExportFormat } from '../format.ts';
 import { apng } from './apng.ts';
 import { gif } from './gif.ts';
 import { mp4 } from './mp4.ts';
+import { otio } from './otio.ts';
 import { png } from './png.ts';
+import { readingVtt } from './reading-vtt.ts';
 import { sheet } from './sheet.ts';
+import { sheetCsv } from './sheet-csv.ts';
+import { sheetJson } from './sheet-json.ts';
+import { sprites } from './sprites.ts';
 import { wav } from './wav.ts';
 import { webm } from './webm.ts';
 
-const ALL = [mp4, webm, gif, apng, png, wav, sheet] as const;
+const ALL = [mp4, webm, gif, apng, sprites, png, wav, sheetCsv, sheetJson, otio, readingVtt, sheet] as const;
 
 export type FormatId = (typeof ALL)[number]['id'];
 

@@ -4,7 +4,6 @@ import { type Film, framesOfFilm } from '../film.ts';
 import { format, pieceOf } from '../format.ts';
 import { layersApart } from '../layers-apart.ts';
 import { plainName } from '../names.ts';
-import { ZipWriter } from '../zip.ts';
 
 /** Numbered pictures, one per frame, numbered as on the sheet: name-0001.png is frame 1; the sound beside them when asked. */
 export const png = format({
@@ -22,6 +21,7 @@ export const png = format({
     apart: yes('Each layer in a folder of its own, clear behind it', false),
   },
   async write({ film, wishes, tools, sink, sound, progress }) {
+    const { ZipWriter } = await import('../zip.ts');
     const zip = new ZipWriter(sink);
     const base = plainName(film.title);
     progress(0);
