@@ -1,5 +1,6 @@
 import { transfer } from 'comlink';
 import {
+  type Around,
   type DeliveryTools,
   type FormatId,
   filmOf,
@@ -25,11 +26,11 @@ let shot: Shot | null = null;
 /** How pictures of the last previewed wishes are seen, so that stepping through the preview does not prepare it again. */
 let looked: { key: string; through: (pixels: Pixels) => Pixels } | null = null;
 
-/** What is to be delivered, and the frames that are played where they were chosen. */
+/** What is to be delivered. */
 export interface DeliveryOrder {
   format: FormatId;
   wishes: WishRecord;
-  playing: { from: number; to: number } | null;
+  around: Around;
   /** As it is burnt in. */
   today: string;
 }
@@ -37,10 +38,10 @@ export interface DeliveryOrder {
 /** What came of it. What went wrong comes as its sentence: errors lose their class on the way between threads. */
 export type Delivered = { bytes: Uint8Array<ArrayBuffer> | null; loudest: number } | { fault: string; name: string };
 
-function prepared({ format: id, wishes: chosen, playing, today }: DeliveryOrder, of: Shot) {
+function prepared({ format: id, wishes: chosen, around, today }: DeliveryOrder, of: Shot) {
   const format = formatOf(id);
   const wishes = wishesFrom(of, format.asks ?? {}, chosen);
-  return { format, wishes, film: filmOf(of, wishes, format.needs, playing, today) };
+  return { format, wishes, film: filmOf(of, wishes, format.needs, around, today) };
 }
 
 /** The sounds of a shot over frames, mixed from decoded ones. */

@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from 'react';
-import { useOpenShot, useView } from '../session/open-shot.ts';
+import { useOpenShot } from '../session/open-shot.ts';
 import { ExportPanel } from './ExportPanel.tsx';
 import { Preview } from './Preview.tsx';
 import { orderOf, useOrder } from './use-order.ts';
@@ -8,9 +8,8 @@ import { orderOf, useOrder } from './use-order.ts';
 export default function ExportView() {
   const { view, delivery } = useOpenShot();
   const inHand = useOrder();
-  const { format, wishes } = inHand;
-  const playing = useView((state) => state.range);
-  const order = useMemo(() => orderOf({ format, wishes }, playing), [format, wishes, playing]);
+  const { format, wishes, around } = inHand;
+  const order = useMemo(() => orderOf({ format, wishes, around }), [format, wishes, around]);
   // Whoever comes here with frames chosen for playing means those.
   useEffect(() => {
     const { range, exportWishes } = view.getState();

@@ -9,6 +9,7 @@ const SPANS_IN_WORDS: Record<Exclude<Span, 'named'>, string> = {
   frames: 'From one frame to another',
   sound: 'To the end of the last sound',
   drawn: 'To the last drawing',
+  shown: 'The frame shown',
 };
 
 const NAMED = 'named ';

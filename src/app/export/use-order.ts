@@ -2,6 +2,7 @@
 import { useMemo } from 'react';
 import {
   type Answer,
+  type Around,
   type Asks,
   type DeliveryWishes,
   type ExportFormat,
@@ -13,6 +14,7 @@ import {
   wishesFrom,
 } from '../../core/export/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
+import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { todayInWords } from './deliver.ts';
 
@@ -24,6 +26,7 @@ export interface OrderInHand {
   format: ExportFormat<FormatId>;
   asks: Asks;
   wishes: AllWishes;
+  around: Around;
   /** The frames they come to, 0-based, `to` inclusive. */
   from: number;
   to: number;
@@ -41,11 +44,13 @@ export function useOrder(): OrderInHand {
   const format = useView((state) => formatNamed(state.exportFormat) ?? formatNamed('gif')!);
   const chosen = useView((state) => state.exportWishes);
   const playing = useView((state) => state.range);
+  // The frame shown matters only where it is what is delivered: stepping through the preview changes no other order.
+  const frame = useView((state) => (state.exportWishes.span === 'shown' ? state.frame : 0));
   return useMemo(() => {
     const asks = format.asks ?? NO_ASKS;
     // A size that cannot be is shown as it was typed, with what is wrong.
     const wishes = wishesFrom(shot, asks, chosen);
-    const { from, to } = framesOf(shot, wishes, playing);
+    const { from, to } = framesOf(shot, wishes, { playing, frame });
     const longest = format.needs?.longest ?? Number.POSITIVE_INFINITY;
     const tooLarge =
       format.pictures && Math.max(wishes.width, wishes.height) > longest
@@ -56,6 +61,7 @@ export function useOrder(): OrderInHand {
       format,
       asks,
       wishes,
+      around: { playing, frame },
       from,
       to,
       fault: faultOfWishes(asks, wishes) || tooLarge,
@@ -63,7 +69,7 @@ export function useOrder(): OrderInHand {
         view.setState(({ exportWishes }) => ({ exportWishes: { ...exportWishes, ...part } as WishRecord })),
       chooseFormat: (id) => view.setState({ exportFormat: id }),
     };
-  }, [shot, format, chosen, playing, view]);
+  }, [shot, format, chosen, playing, frame, view]);
 }
 
 /** The largest size of a shot's shape within a side, in words. */
@@ -73,8 +79,6 @@ function largestIn({ width, height }: Shot, longest: number): string {
 }
 
 /** An order for the worker. */
-export function orderOf({ format, wishes }: Pick<OrderInHand, 'format' | 'wishes'>, playing: OrderPlaying) {
-  return { format: format.id, wishes: { ...wishes } as WishRecord, playing, today: todayInWords() };
+export function orderOf({ format, wishes, around }: Pick<OrderInHand, 'format' | 'wishes' | 'around'>): DeliveryOrder {
+  return { format: format.id, wishes: { ...wishes } as WishRecord, around, today: todayInWords() };
 }
-
-type OrderPlaying = { from: number; to: number } | null;

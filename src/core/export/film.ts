@@ -7,7 +7,7 @@ import { type Matrix, scaling } from '../plane/matrix.ts';
 import type { Shot } from '../shot/model.ts';
 import { paletteAt } from '../shot/palette.ts';
 import { type BurntIn, burntWords } from './burn-in.ts';
-import { asDelivered, type DeliveryWishes, framesOf } from './wishes.ts';
+import { type Around, asDelivered, type DeliveryWishes, framesOf, NOTHING_AROUND } from './wishes.ts';
 
 const LOOKER: Looker = 'delivery';
 
@@ -99,16 +99,16 @@ export function groundOf(shot: Shot, wishes: DeliveryWishes, { opaque = false }:
   return wishes.ground === 'shot' ? shot.background.colour : wishes.colour;
 }
 
-/** The film of one shot. @param playing the frames that are played, if they were chosen; @param today for what is burnt in */
+/** The film of one shot. @param today for what is burnt in */
 export function filmOf(
   shot: Shot,
   wishes: DeliveryWishes,
   needs: FilmNeeds = {},
-  playing: { from: number; to: number } | null = null,
+  around: Around = NOTHING_AROUND,
   today = '',
 ): Film {
   const { width, height, every } = wishes;
-  const { from, to } = framesOf(shot, wishes, playing);
+  const { from, to } = framesOf(shot, wishes, around);
   const ground = groundOf(shot, wishes, needs);
   const background = { colour: ground ?? PAPER, transparent: ground === null };
   const part: FilmPart = {

@@ -46,3 +46,11 @@ export function cutOut({ data, width }: Pixels, box: PixelBox): Pixels {
   }
   return { data: out, width: box.width, height: box.height };
 }
+
+/** Copies a picture into a larger one, pixel for pixel. */
+export function layIn(sheet: Pixels, picture: Pixels, left: number, top: number): void {
+  for (let y = 0; y < picture.height; y++) {
+    const row = picture.data.subarray(4 * y * picture.width, 4 * (y + 1) * picture.width);
+    sheet.data.set(row, 4 * ((top + y) * sheet.width + left));
+  }
+}

@@ -8,6 +8,7 @@ import { leftOut } from '../picture/index.ts';
 import { readingRows } from '../reading/index.ts';
 import { chartsIn, drawingName, reusedFlags, spacingInWords, startFrames, totalFrames } from '../sheet/index.ts';
 import type { Layer, Shot } from '../shot/model.ts';
+import { printable } from './printable.ts';
 
 /** Millimetres on A4. */
 const PAGE = { width: 210, height: 297, side: 12, top: 30, foot: 10 };
@@ -37,14 +38,6 @@ interface Column {
   /** Its charts stand beside it. */
   charted: boolean;
 }
-
-/** Letters the page's font has; others become a question mark rather than something else. */
-const printable = (text: string) =>
-  text
-    .replace(/[“”„]/g, '"')
-    .replace(/[‘’]/g, "'")
-    .replace(/…/g, '...')
-    .replace(/[^\u0020-\u007e\u00a0-\u00ff]/g, '?');
 
 /** Layers of one page, left to right, as many as have room. */
 function columnsFor(shot: Shot): Column[][] {

@@ -5,8 +5,8 @@ import { soundEnd } from '../shot/clips.ts';
 import type { Marker, Shot } from '../shot/model.ts';
 import { type Answer, type Asks, faultOf } from './asks.ts';
 
-/** Which frames: all, those that are played, from one to another, those of a name, as long as sound or drawings last. */
-export const SPANS = ['shot', 'range', 'frames', 'named', 'sound', 'drawn'] as const;
+/** Which frames: all, those that are played, from one to another, those of a name, as long as sound or drawings last, the one shown. */
+export const SPANS = ['shot', 'range', 'frames', 'named', 'sound', 'drawn', 'shown'] as const;
 export type Span = (typeof SPANS)[number];
 
 /** What of the drawings is delivered. */
@@ -132,11 +132,19 @@ function lastDrawn(shot: Shot): number {
   return Math.min(last, shot.length - 1);
 }
 
-/** The frames that wishes mean, 0-based, `to` inclusive. @param playing the frames that are played, if they were chosen */
+/** What some spans go by: the frames that are played, if they were chosen, and the frame that is shown. */
+export interface Around {
+  playing: { from: number; to: number } | null;
+  frame: number;
+}
+
+export const NOTHING_AROUND: Around = { playing: null, frame: 0 };
+
+/** The frames that wishes mean, 0-based, `to` inclusive. */
 export function framesOf(
   shot: Shot,
   { span, from, to, marker }: DeliveryWishes,
-  playing: { from: number; to: number } | null = null,
+  { playing, frame }: Around = NOTHING_AROUND,
 ): { from: number; to: number } {
   const last = shot.length - 1;
   const whole = { from: 0, to: last };
@@ -155,6 +163,8 @@ export function framesOf(
       return { from: 0, to: Math.max(0, Math.min(last, soundEnd(shot) - 1)) };
     case 'drawn':
       return { from: 0, to: lastDrawn(shot) };
+    case 'shown':
+      return { from: Math.min(frame, last), to: Math.min(frame, last) };
   }
 }
 
