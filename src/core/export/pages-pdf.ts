@@ -1,13 +1,20 @@
 /** Drawings as pages: each with its field and peg holes at true size, or many to a page. */
 import { jsPDF } from 'jspdf';
+import { strokeOutline } from '../ink/outline.ts';
+import { isPlain } from '../ink/response.ts';
+import { LOST_SWATCH, parted } from '../picture/paint-areas.ts';
+import { thinnedRing } from '../plane/polyline.ts';
 import { chartsIn, drawingName, shownExposure, startFrames, type TimingChart } from '../sheet/index.ts';
 import type { Drawing, Layer, Shot } from '../shot/model.ts';
+import { colourMap, paletteAt } from '../shot/palette.ts';
 import { Refused } from '../shot/refused.ts';
 import type { Film } from './film.ts';
 import type { DeliveryTools } from './format.ts';
 import { filmOfCell } from './one-cell.ts';
+import { changedBox, cutOut } from './pixels.ts';
 import { printable } from './printable.ts';
 import { filmAt } from './sprites/sheets.ts';
+import { UNSEEN } from './svg/markup.ts';
 
 export interface PageWishes {
   paper: 'a4' | 'a3' | 'letter';
@@ -63,6 +70,10 @@ function drawingsOf({ parts }: Film): PageDrawing[] {
   });
 }
 
+/** Whether all of a drawing is shapes of one colour each: those are printed as shapes, all else as a picture. */
+const isShapes = ({ ink, paint }: Drawing): boolean =>
+  ink.every(({ brush }) => brush.kind === 'trace' || isPlain(brush)) && paint.every(({ soft }) => soft === 0);
+
 interface Box {
   x: number;
   y: number;
@@ -83,6 +94,42 @@ class Pages {
     this.pdf.setFontSize(size);
     this.pdf.setTextColor(colour);
     this.pdf.text(printable(text), x, y, { align });
+  }
+
+  private polygons(all: readonly ArrayLike<number>[], { x, y }: Box, by: number): void {
+    for (const polygon of all) {
+      if (polygon.length < 6) continue;
+      const points = thinnedRing(polygon, UNSEEN);
+      this.pdf.moveTo(x + points[0] * by, y + points[1] * by);
+      for (let i = 2; i + 1 < points.length; i += 2) this.pdf.lineTo(x + points[i] * by, y + points[i + 1] * by);
+      this.pdf.close();
+    }
+  }
+
+  private colour(swatch: string, colours: Map<string, string>, opacity: number): void {
+    const own = parted(colours.get(swatch) ?? LOST_SWATCH);
+    this.pdf.setFillColor(own.colour);
+    this.pdf.setGState(this.pdf.GState({ opacity: own.opacity * opacity }));
+  }
+
+  /** Paint and lines as shapes: as sharp as the printer. @param by millimetres a paper pixel */
+  shapes({ ink, paint }: Drawing, colours: Map<string, string>, box: Box, by: number): void {
+    this.pdf.saveGraphicsState();
+    this.pdf.rect(box.x, box.y, box.width, box.height, null);
+    this.pdf.clip();
+    this.pdf.discardPath();
+    for (const area of paint) {
+      this.colour(area.swatch, colours, 1);
+      this.polygons(area.rings, box, by);
+      this.pdf.fillEvenOdd();
+    }
+    for (const stroke of ink) {
+      if (stroke.brush.kind === 'trace') continue;
+      this.colour(stroke.swatch, colours, stroke.brush.opacity * stroke.brush.opacityBy.highest);
+      this.polygons(strokeOutline(stroke), box, by);
+      this.pdf.fill();
+    }
+    this.pdf.restoreGraphicsState();
   }
 
   /** The holes as they are punched: the bar lies under the drawing. */
@@ -188,11 +235,21 @@ export async function writePages(
       width: fieldWidth,
       height: fieldHeight,
     };
-    const cellRef = { kind: 'drawing', drawing: each.drawing.id } as const;
-    const own = filmAt(filmOfCell(film, each.layer, cellRef, each.frame, { ground: '#ffffff' }), pixels);
-    const bytes = await (await tools.paint(own, own.pictures[0])).png();
-    pdf.addImage(bytes, 'PNG', box.x, box.y, box.width, box.height, undefined, 'FAST');
     pages.field(box);
+    const colours = colourMap(paletteAt(shot, each.frame));
+    if (isShapes(each.drawing)) pages.shapes(each.drawing, colours, box, by);
+    else {
+      const cellRef = { kind: 'drawing', drawing: each.drawing.id } as const;
+      const own = filmAt(filmOfCell(film, each.layer, cellRef, each.frame, { ground: '#ffffff' }), pixels);
+      const whole = (await tools.paint(own, own.pictures[0])).pixels();
+      // White is the paper's: what is only white needs no picture.
+      const inked = changedBox({ ...whole, data: new Uint8ClampedArray(whole.data.length).fill(255) }, whole);
+      if (inked) {
+        const dot = box.width / whole.width;
+        const bytes = await tools.png(cutOut(whole, inked));
+        pdf.addImage(bytes, 'PNG', box.x + inked.x * dot, box.y + inked.y * dot, inked.width * dot, inked.height * dot);
+      }
+    }
     pages.words(each, box);
     pages.chart(each, box);
     progress((0.95 * (k + 1)) / drawings.length);

@@ -81,7 +81,7 @@ export function nearestPoint(
  * Marks in `keep` which points of a chain matter so that no point lies farther than `tolerance` from the line through
  * those kept (Douglas and Peucker, 1973). Indices from..to may run past the end of a ring: they go round.
  */
-export function markKept(ring: ArrayLike<number>, from: number, to: number, keep: Uint8Array, tolerance: number): void {
+function markKept(ring: ArrayLike<number>, from: number, to: number, keep: Uint8Array, tolerance: number): void {
   const stack: [number, number][] = [[from, to]];
   const n = ring.length / 2;
   while (stack.length > 0) {
@@ -107,4 +107,23 @@ export function markKept(ring: ArrayLike<number>, from: number, to: number, keep
       stack.push([a, at], [at, b]);
     }
   }
+}
+
+/** A ring of x, y pairs with fewer points: none of those left out lies farther than `tolerance` from the ring that stays. */
+export function thinnedRing(ring: ArrayLike<number>, tolerance: number): Float32Array {
+  const n = ring.length / 2;
+  // The ring is parted at its point farthest from the first; both halves are chains.
+  let [far, most] = [0, -1];
+  for (let i = 1; i < n; i++) {
+    const off = (ring[2 * i] - ring[0]) ** 2 + (ring[2 * i + 1] - ring[1]) ** 2;
+    if (off > most) [far, most] = [i, off];
+  }
+  const keep = new Uint8Array(n);
+  keep[0] = 1;
+  keep[far] = 1;
+  markKept(ring, 0, far, keep, tolerance);
+  markKept(ring, far, n, keep, tolerance);
+  const out: number[] = [];
+  for (let i = 0; i < n; i++) if (keep[i]) out.push(ring[2 * i], ring[2 * i + 1]);
+  return Float32Array.from(out);
 }

@@ -55,6 +55,8 @@ export function timingOf(shot: Shot, from: number, to: number): Timing {
 
 /** What a cell of a table says where nothing is shown from there on; an empty cell goes on with what was before. */
 const NOTHING = 'x';
+/** Where a layer's own frames end; what it shows from there on is its own affair (holds, clears, repeats). */
+const END = 'end';
 const FRAME = 'Frame';
 const NAME = 'Name';
 const NOTES = 'Notes';
@@ -73,7 +75,7 @@ export function timingTable({ layers, names, notes }: Timing): string {
       rows[at + 1][column + 1] = drawing ?? NOTHING;
       at += frames;
     }
-    if (at < length) rows[at + 1][column + 1] = NOTHING;
+    if (at < length) rows[at + 1][column + 1] = END;
   });
   for (const { frame, name } of names) if (rows[frame + 1]) rows[frame + 1][layers.length + 1] = name;
   for (const { frame, text } of notes) {
@@ -132,6 +134,7 @@ function readTable(text: string, file: string): Timing {
     names: [],
     notes: [],
   };
+  const ended = new Set<number>();
   let before = -1;
   for (const [i, row] of rows.entries()) {
     const frame = Number((row[frameColumn] ?? '').trim()) - 1;
@@ -142,11 +145,13 @@ function readTable(text: string, file: string): Timing {
       throw new BadFile(`${where} is frame ${frame + 1}; a shot has at most ${LIMITS.maxLength}.`);
     columns.forEach(({ column }, k) => {
       const { exposures } = timing.layers[k];
+      const written = (row[column] ?? '').trim();
+      if (written.toLowerCase() === END) ended.add(k);
+      if (ended.has(k)) return;
       // Frames the table leaves out go on with what was before.
       const gap = frame - before - 1;
       if (exposures.length > 0) exposures.at(-1)!.frames += gap;
       else if (gap > 0) exposures.push({ drawing: null, frames: gap });
-      const written = (row[column] ?? '').trim();
       if (written === '' && exposures.length > 0) exposures.at(-1)!.frames++;
       else exposures.push({ drawing: written === '' || written.toLowerCase() === NOTHING ? null : written, frames: 1 });
     });

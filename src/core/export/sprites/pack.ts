@@ -1,5 +1,6 @@
 /** Where pictures of different sizes lie on sheets: packed close, or in a grid of equal cells. Sizes in pixels. */
-import { MaxRectsPacker, PACKING_LOGIC } from 'maxrects-packer';
+
+import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
 import { Refused } from '../../shot/refused.ts';
 
 export interface Sized {
@@ -48,7 +49,6 @@ export function packClose(sizes: Sized[], { most, padding, power }: PackWishes):
     pot: false,
     square: false,
     allowRotation: false,
-    logic: PACKING_LOGIC.MAX_AREA,
   });
   packer.addArray(sizes.map(({ width, height }, index) => ({ x: 0, y: 0, width, height, index })) as never);
   const places: Placed[] = sizes.map(() => ({ sheet: 0, x: 0, y: 0 }));

@@ -107,6 +107,8 @@ export function spriteList(film: Film, what: 'pictures' | 'frames' | 'layers'): 
   if (what === 'frames') return everyFrame(film);
   if (what === 'pictures') return listOf(film, '', new Map());
   const used = new Map<string, number>();
-  const lists = layersApart(film).map((each) => listOf(each.film, `${each.name}-`, used));
+  // A layer that shows nothing has no pictures to give.
+  const shown = layersApart(film).filter(({ layer }) => layer.exposures.some(({ cell }) => cell !== null));
+  const lists = shown.map((each) => listOf(each.film, `${each.name}-`, used));
   return { pictures: lists.flatMap(({ pictures }) => pictures), clips: lists.flatMap(({ clips }) => clips) };
 }

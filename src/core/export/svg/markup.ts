@@ -1,22 +1,25 @@
 /** Drawings as SVG markup (SVG 1.1, with CSS classes for the colours). */
 import { strokeOutline } from '../../ink/outline.ts';
 import { isPlain } from '../../ink/response.ts';
+import { thinnedRing } from '../../plane/polyline.ts';
 import type { Area, Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
 
-const xml = (text: string) =>
+export const xml = (text: string) =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
-
-export { xml };
 
 /** A hundredth of a paper pixel is finer than any line. */
 const short = (value: number) => String(Math.round(value * 100) / 100);
 
+/** Points whose absence nobody sees, paper pixels. */
+export const UNSEEN = 0.04;
+
 /** Polygons of x, y pairs as path data, each point as its way from the one before. */
 export function pathData(polygons: readonly ArrayLike<number>[]): string {
   const out: string[] = [];
-  for (const points of polygons) {
-    if (points.length < 6) continue;
+  for (const polygon of polygons) {
+    if (polygon.length < 6) continue;
+    const points = thinnedRing(polygon, UNSEEN);
     let [x, y] = [Math.round(points[0] * 100), Math.round(points[1] * 100)];
     out.push(`M${x / 100} ${y / 100}l`);
     const steps: string[] = [];

@@ -1,5 +1,5 @@
 /** From pixels to rings: the edges of a region, or of any set of pixels, as smooth polygons. */
-import { markKept } from '../../plane/polyline.ts';
+import { thinnedRing } from '../../plane/polyline.ts';
 import { ringArea } from '../../plane/rings.ts';
 import type { RegionMap } from './regions.ts';
 import { UNDER } from './stamp.ts';
@@ -85,25 +85,7 @@ function smoothed(ring: number[], set: PixelSet, mapWidth: number, mapHeight: nu
 }
 
 function simplified(ring: number[], set: PixelSet, scale: number): Float32Array {
-  const n = ring.length / 2;
-  // Two far points to start from, so that the ring cannot collapse.
-  let far = 0;
-  let most = -1;
-  for (let i = 1; i < n; i++) {
-    const d = (ring[2 * i] - ring[0]) ** 2 + (ring[2 * i + 1] - ring[1]) ** 2;
-    if (d > most) {
-      most = d;
-      far = i;
-    }
-  }
-  const keep = new Uint8Array(n);
-  keep[0] = 1;
-  keep[far] = 1;
-  markKept(ring, 0, far, keep, TOLERANCE);
-  markKept(ring, far, n, keep, TOLERANCE);
-  const out: number[] = [];
-  for (let i = 0; i < n; i++) if (keep[i]) out.push((ring[2 * i] + set.x) / scale, (ring[2 * i + 1] + set.y) / scale);
-  return Float32Array.from(out);
+  return thinnedRing(ring, TOLERANCE).map((value, i) => (value + (i % 2 ? set.y : set.x)) / scale);
 }
 
 /**
