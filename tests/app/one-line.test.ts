@@ -75,16 +75,21 @@ export const wallView: View = { path: 'wall', name: 'Wall', Screen: () => null, 
 
   put(
     'src/core/export/formats/text.ts',
-    `import { format } from '../format.ts';
+    `import { choice } from '../asks.ts';
+import { format } from '../format.ts';
+import { writeText } from '../sink.ts';
 
 export const text = format({
   id: 'text',
   name: 'Text, frames',
+  purpose: 'work',
+  about: 'The frames in words.',
   thing: 'the text',
   extension: 'txt',
   type: 'text/plain',
   pictures: false,
-  write: async ({ options }) => new TextEncoder().encode(\`\${options.from}-\${options.to}\`),
+  asks: { joint: choice('Between them', { '-': 'a dash', ' to ': 'a word' }, '-') },
+  write: ({ film, wishes, sink }) => writeText(sink, \`\${film.parts[0].from}\${wishes.joint}\${film.parts[0].to}\`),
 });
 `,
   );
@@ -95,9 +100,14 @@ export const text = format({
     `import { COMMANDS } from './app/commands/index.ts';
 import { firstTools, keptTools } from './app/desk/tools/index.ts';
 import { VIEWS } from './app/frame/views.ts';
-import { FORMATS, formatOf } from './core/export/index.ts';
+import { firstWishes, FORMATS, formatOf, MemorySink } from './core/export/index.ts';
+import { makeShot } from './core/shot/index.ts';
 
-const bytes = await formatOf('text').write({ options: { from: 2, to: 5 } } as never);
+const smallest = makeShot({ title: 'Cap', width: 64, height: 64, fps: 24, length: 9 });
+
+const sink = new MemorySink();
+const film = { parts: [{ from: 2, to: 5 }] };
+await formatOf('text').write({ film, wishes: firstWishes(smallest, formatOf('text').asks), sink } as never);
 console.log(
   JSON.stringify({
     commands: COMMANDS.map(({ id, keys }) => [id, keys[0]]),
@@ -105,7 +115,7 @@ console.log(
     kept: keptTools({ version: 1, value: { spot: { width: 9000 } } }).spot.width,
     views: VIEWS.map(({ name }) => name),
     formats: FORMATS.map(({ id }) => id),
-    written: new TextDecoder().decode(bytes),
+    written: new TextDecoder().decode(sink.bytes),
   }),
 );
 `,

@@ -156,7 +156,7 @@ describe('export', () => {
   });
 
   test('a PNG sequence has every frame of the range, in the size asked for, with alpha', async () => {
-    await animator.hand.press('PNG sequence', 'button');
+    await animator.hand.press('PNG sequence', 'radio');
     await (await animator.page.waitForSelector('aria/Transparent'))!.click();
     await animator.hand.press('100 %', 'button');
     const box = async (label: string, value: string) => {
@@ -201,12 +201,12 @@ describe('export', () => {
     await field!.click({ count: 3 });
     await field!.type('1200');
     await animator.hand.press('Write the pictures');
-    await animator.hand.press('Stop', 'button');
+    await animator.hand.press('Stop the delivery', 'button');
     await animator.hand.text('Stopped; nothing was written.', 30_000);
   });
 
   test('the sheet is a PDF of its pages', async () => {
-    await animator.hand.press('Sheet, PDF', 'button');
+    await animator.hand.press('Sheet, PDF', 'radio');
     const { name, bytes } = await animator.handedOut(() => animator.hand.press('Write the sheet'));
     expect(name).toMatch(/\.pdf$/);
     const pdf = await getDocument({ data: bytes.slice() }).promise;

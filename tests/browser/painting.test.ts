@@ -324,7 +324,7 @@ test('a layer of paint goes by the lines above it and takes their timing', async
 
 test('what is delivered is what was painted: no trace line, no pale pixel between paint and line', async () => {
   await animator.view('export');
-  await animator.hand.press('PNG sequence', 'button');
+  await animator.hand.press('PNG sequence', 'radio');
   await animator.hand.press('100 %', 'button');
   const { bytes } = await animator.handedOut(() => animator.hand.press('Write the pictures'));
   const [first] = Object.values(unzipSync(bytes));

@@ -8,6 +8,7 @@ import { run as kill } from '../../trial/kill.ts';
 import type { Outcome, Wishes } from '../../trial/report.ts';
 import { run as tabs } from '../../trial/tabs.ts';
 import { run as workers } from '../../trial/workers.ts';
+import { picturesOf } from '../gif.ts';
 import { launch } from './driver.ts';
 import { Animator, drawingsOf } from './hands.ts';
 
@@ -290,7 +291,7 @@ describe('the record of a step is damaged', () => {
 });
 
 describe('deliveries and devices', () => {
-  test('a delivery goes on while one draws on, is seen from every view, and leaving the shot asks', async () => {
+  test('a delivery goes on while one draws on, from view to view and on the shelf; closing the page asks', async () => {
     const animator = await start('Delivered');
     await animator.draw(animator.ring(320, 180, 90));
     await animator.view('export');
@@ -302,18 +303,30 @@ describe('deliveries and devices', () => {
     const percent = await animator.page.waitForSelector('aria/Per cent[role="spinbutton"]');
     await percent!.click({ count: 3 });
     await percent!.type('500');
+    const asks = () =>
+      animator.page.evaluate(() => !window.dispatchEvent(new Event('beforeunload', { cancelable: true })));
     const file = await animator.handedOut(async () => {
       await animator.hand.press('Write the GIF');
       await animator.view('desk');
       await animator.page.waitForSelector('[data-testid="delivering"]');
-      await animator.toShelf();
-      await animator.hand.text('A delivery (');
-      await animator.hand.press('Stay', 'button');
-      await animator.hand.wait(400);
       await animator.draw(animator.ring(200, 100, 30));
+      expect(await asks()).toBe(true);
+      await animator.toShelf();
+      await animator.page.waitForSelector('[data-testid="shelf"] [data-testid="delivering"]');
     }, 90_000);
     expect(file.name).toBe('delivered.gif');
     expect(file.bytes.length).toBeGreaterThan(10_000);
+    // What was drawn after the order is not in it: one ring, not two.
+    const [first] = picturesOf(file.bytes);
+    const { width } = first.dims;
+    const dark = (x: number, y: number) => first.data[4 * (y * 5 * width + x * 5)] < 150;
+    const crossed = (x: number, y: number, reach: number) =>
+      Array.from({ length: 2 * reach }, (_, i) => dark(x - reach + i, y)).some(Boolean);
+    expect(crossed(230, 180, 8)).toBe(true);
+    expect(crossed(170, 100, 8)).toBe(false);
+    expect(await asks()).toBe(false);
+    await animator.hand.press('Open Delivered');
+    await animator.deskReady({ width: 640, height: 360 });
     expect(drawingsOf(await animator.shot(), 'Clean')[0].ink).toHaveLength(2);
   }, 150_000);
 

@@ -159,7 +159,7 @@ describe('what is heard', () => {
     const played = joined(await heard(animator.page));
     await animator.hand.press('Loop');
     await animator.view('export');
-    await animator.hand.press('WAV, sound');
+    await animator.hand.press('WAV', 'radio');
     const { name, bytes } = await animator.handedOut(() => animator.hand.press('Write the sound'));
     expect(name).toBe('kerb.wav');
     const { channels, rate } = readWav(bytes, name);
@@ -184,7 +184,7 @@ describe('what is heard', () => {
     const shot = await animator.shot();
     const { frame } = clipNamed(shot, 'tap');
     await animator.view('export');
-    await animator.hand.press('WAV, sound');
+    await animator.hand.press('WAV', 'radio');
     const { bytes, name } = await animator.handedOut(() => animator.hand.press('Write the sound'));
     const { channels, rate } = readWav(bytes, name);
     const first = channels[0].findIndex((value, i) => Math.abs(value) + Math.abs(channels[1][i]) > 1e-3);
