@@ -129,6 +129,15 @@ function makeShot(): Shot {
     reading: [],
     charts: [],
     mouthGuide: noMouthGuide(),
+    deliveries: [
+      { id: 'for-a-friend', name: 'for a friend', format: 'mp4', wishes: { span: 'shot', width: 1280, height: 720 } },
+      {
+        id: 'for-the-game',
+        name: 'for the game',
+        format: 'sprites',
+        wishes: { span: 'shot', width: 960, height: 540, ground: 'clear', sizes: '100 50', layers: '' },
+      },
+    ],
     assets,
   };
   loopHiss(shot, hiss);

@@ -2,8 +2,10 @@ import { transfer } from 'comlink';
 import {
   type Around,
   type DeliveryTools,
+  type Finding,
   type FormatId,
   filmOf,
+  findingsOf,
   formatOf,
   type Pixels,
   type WishRecord,
@@ -25,6 +27,10 @@ let taken: Drawing[] = [];
 let shot: Shot | null = null;
 /** How pictures of the last previewed wishes are seen, so that stepping through the preview does not prepare it again. */
 let looked: { key: string; through: (pixels: Pixels) => Pixels } | null = null;
+
+/** Something newer was asked. */
+class NotAskedAnyMore extends Error {}
+let lastAsked = 0;
 
 /** What is to be delivered. */
 export interface DeliveryOrder {
@@ -77,6 +83,21 @@ const face = {
     const { data, width, height } = looked.through(plain);
     const image = await createImageBitmap(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height));
     return transfer(image, [image]);
+  },
+  /** What there is to know before it is written; null when something newer was asked meanwhile. */
+  async findings(order: DeliveryOrder, speed: number, slow: boolean): Promise<Finding[] | null> {
+    const asked = ++lastAsked;
+    const { format, wishes, film } = prepared(order, shot!);
+    const pause = async () => {
+      await new Promise((done) => setTimeout(done, 0));
+      if (asked !== lastAsked) throw new NotAskedAnyMore();
+    };
+    try {
+      return await findingsOf({ shot: shot!, film, wishes, format, speed, pause }, slow);
+    } catch (error) {
+      if (error instanceof NotAskedAnyMore) return null;
+      throw error;
+    }
   },
   /** Writes the whole file. Stopping ends the worker; what it left in the file store is for the window to remove. */
   async write(

@@ -7,9 +7,11 @@ import { Button } from '../parts/Button.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { Asked } from './AsksGroup.tsx';
 import { deliver } from './deliver.ts';
+import { FindingList, useFindings } from './Findings.tsx';
 import { FormatGroup } from './FormatGroup.tsx';
 import { FramesGroup } from './FramesGroup.tsx';
 import { Group } from './Group.tsx';
+import { NamedGroup } from './NamedGroup.tsx';
 import { BurntGroup, GroundGroup, LayersGroup, SizeGroup, SoundGroup } from './PictureGroups.tsx';
 import type { OrderInHand } from './use-order.ts';
 
@@ -44,6 +46,7 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
   const open = useOpenShot();
   const { format, fault, asks } = inHand;
   const summary = useSummary(inHand);
+  const found = useFindings(order, fault);
   return (
     <aside aria-label="Export" className="flex w-[352px] shrink-0 flex-col border-l border-rule bg-panel">
       <div className="min-h-0 flex-1 overflow-y-auto">
@@ -63,6 +66,7 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
           </>
         )}
         {format.id === 'wav' && <SoundGroup inHand={inHand} />}
+        <NamedGroup inHand={inHand} />
       </div>
       <div className="flex flex-col gap-2 border-t border-rule px-4 py-3">
         {fault ? (
@@ -72,6 +76,7 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
         ) : (
           <p className="text-sm text-second">{summary}</p>
         )}
+        <FindingList found={found} />
         <Button
           look="main"
           className="!h-9"

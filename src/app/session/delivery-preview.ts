@@ -1,4 +1,5 @@
 /** What a delivery of an open shot will look like: the very pictures that would be written, painted in a worker. */
+import type { Finding } from '../../core/export/index.ts';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { rowsOf } from '../../store/index.ts';
 import type { DeliveryOrder, ExportFace } from '../../workers/export.worker.ts';
@@ -53,6 +54,12 @@ export class DeliveryPreview {
   async picture(order: DeliveryOrder, frame: number): Promise<ImageBitmap> {
     await this.ready();
     return this.host.face.preview(order, frame);
+  }
+
+  /** What there is to know before a delivery; null when something newer was asked. */
+  async findings(order: DeliveryOrder, speed: number, slow: boolean): Promise<Finding[] | null> {
+    await this.ready();
+    return this.host.face.findings(order, speed, slow);
   }
 
   close(): void {

@@ -19,6 +19,7 @@ const LISTS: Record<string, [most: number, what: string]> = {
   tracks: [LIMITS.maxTracks, 'sound tracks'],
   clips: [LIMITS.maxClips, 'clips on a track'],
   charts: [LIMITS.maxCharts, 'mouth charts'],
+  deliveries: [LIMITS.maxDeliveries, 'named deliveries'],
   markers: [LIMITS.maxLength, 'named frames'],
   notes: [3 * LIMITS.maxLength, 'notes'],
   reading: [LIMITS.maxSounds, 'sounds in the reading'],

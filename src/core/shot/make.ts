@@ -25,6 +25,9 @@ export const LIMITS = {
   /** Letters of one written sound. */
   maxSound: 24,
   maxCharts: 24,
+  /** Deliveries kept under a name, and letters of one wish of theirs. */
+  maxDeliveries: 100,
+  maxWish: 20_000,
   maxLayers: 500,
   maxPalettes: 64,
   maxSwatches: 4096,
@@ -192,6 +195,7 @@ export function makeShot(wishes: ShotWishes): Shot {
     reading: [],
     charts: [],
     mouthGuide: noMouthGuide(),
+    deliveries: [],
     assets: {},
   };
 }

@@ -271,6 +271,14 @@ export interface Marker {
   name: string;
 }
 
+/** A way of delivering the shot that is kept under a name, to be written again: a format by its id, and wishes by key. */
+export interface NamedDelivery {
+  id: Id;
+  name: string;
+  format: string;
+  wishes: Record<string, boolean | number | string>;
+}
+
 export const MIRROR_WAYS = ['upright', 'level', 'both', 'round'] as const;
 export type MirrorWay = (typeof MIRROR_WAYS)[number];
 
@@ -338,5 +346,6 @@ export interface Shot {
   reading: ReadingSound[];
   charts: MouthChart[];
   mouthGuide: MouthGuide;
+  deliveries: NamedDelivery[];
   assets: Record<Id, Asset>;
 }

@@ -4,7 +4,7 @@ import { makeArea, makeClip, makeSwatch, makeTrack, noGuides, noMouthGuide } fro
 import type { Asset, Clip, Drawing, Layer, Palette, Shot, Swatch, Track } from './model.ts';
 
 /** What has come since the first version. */
-type Since = 'markers' | 'notes' | 'guides' | 'passages' | 'model' | 'reading' | 'charts' | 'mouthGuide';
+type Since = 'markers' | 'notes' | 'guides' | 'passages' | 'model' | 'reading' | 'charts' | 'mouthGuide' | 'deliveries';
 type OlderClip = Pick<Clip, 'id' | 'name' | 'asset' | 'frame' | 'in' | 'out' | 'gain'> & Partial<Clip>;
 type OlderSwatch = Pick<Swatch, 'id' | 'name' | 'colour'> & Partial<Swatch>;
 type OlderPalette = Omit<Palette, 'swatches'> & { swatches: OlderSwatch[] };
@@ -54,6 +54,7 @@ export function bringUpToDate(shot: OlderShot): Shot {
     reading: shot.reading ?? [],
     charts: shot.charts ?? [],
     mouthGuide: shot.mouthGuide ?? noMouthGuide(),
+    deliveries: shot.deliveries ?? [],
   };
 }
 

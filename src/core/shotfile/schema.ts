@@ -36,7 +36,7 @@ import {
   STAGES,
   type Stage,
 } from '../shot/model.ts';
-import { IsId, Part, Parts } from '../shot/part.ts';
+import { IsId, IsRecord, Part, Parts } from '../shot/part.ts';
 import { BrushPart } from './brush-part.ts';
 
 const FAR = LIMITS.far;
@@ -301,6 +301,19 @@ class GuidesPart {
   @IsBoolean() safe!: boolean;
 }
 
+/** An answer kept with a named delivery; which answers mean something its format says when it is written. */
+const isWish = (value: unknown): boolean =>
+  typeof value === 'boolean' ||
+  (typeof value === 'number' && Number.isFinite(value)) ||
+  (typeof value === 'string' && value.length <= LIMITS.maxWish);
+
+class NamedDeliveryPart {
+  @IsId() id!: string;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxName) format!: string;
+  @IsRecord(isWish) wishes!: Record<string, boolean | number | string>;
+}
+
 /** `shot.json`: the shot without its drawings, which stand in parts of their own. */
 export class ShotPart {
   @IsId() id!: string;
@@ -333,6 +346,9 @@ export class ShotPart {
   @Parts(() => ChartPart, LIMITS.maxCharts)
   charts?: ChartPart[];
   @IsOptional() @Part(() => MouthGuidePart) mouthGuide?: MouthGuidePart;
+  @IsOptional()
+  @Parts(() => NamedDeliveryPart, LIMITS.maxDeliveries)
+  deliveries?: NamedDeliveryPart[];
   @Parts(() => AssetPart, LIMITS.maxAssets) assets!: AssetPart[];
   @IsArray() @ArrayMaxSize(LIMITS.maxDrawings) @IsId({ each: true }) drawings!: string[];
 }

@@ -15,7 +15,7 @@ import { isPackedNow, packDrawing, unpackDrawing } from './drawing-codec.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
 import { ZipReader } from './zip.ts';
 
-const SHOT_FILE_VERSION = 6;
+const SHOT_FILE_VERSION = 7;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked, and not written: they would not fit the browser's memory. */
@@ -158,6 +158,10 @@ function checkIds(shot: ShotPart): void {
   checkOnce(
     'named frames',
     (shot.markers ?? []).map(({ id }) => id),
+  );
+  checkOnce(
+    'named deliveries',
+    (shot.deliveries ?? []).map(({ id }) => id),
   );
   checkOnce(
     'notes',

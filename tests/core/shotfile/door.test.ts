@@ -147,7 +147,7 @@ describe('the label', () => {
     ['[]', /not a Vignette shot file/],
     ['{"format":"vignette-shot"}', /does not say its version/],
     ['{"format":"vignette-shot","version":"6"}', /does not say its version/],
-    ['{"format":"vignette-shot","version":7}', /later version/],
+    ['{"format":"vignette-shot","version":8}', /later version/],
   ] as const)
     test(label, () => {
       expect(complaint(file((parts) => (parts['vignette.json'] = strToU8(label))))).toMatch(message);

@@ -15,12 +15,7 @@ export const mp4 = format({
   reel: true,
   needs: { even: true, opaque: true, longest: 4096 },
   asks: { quality: choice('Quality', QUALITIES, 'good') },
-  told: (_, { width, height, ground }) =>
-    [
-      width % 2 || height % 2 ? 'A movie’s sides are even: a pixel of background is added.' : '',
-      ground === 'clear' ? 'MP4 holds no transparency: what is clear becomes white. WebM keeps it.' : '',
-    ]
-      .filter(Boolean)
-      .join(' '),
+  told: (_, { width, height }) =>
+    width % 2 || height % 2 ? 'A movie’s sides are even: a pixel of background is added.' : '',
   write: (job) => writeMovie(job, { container: 'mp4', quality: job.wishes.quality, alpha: false }),
 });
