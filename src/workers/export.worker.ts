@@ -1,13 +1,18 @@
 import { transfer } from 'comlink';
 import {
   type Around,
+  cutsOf,
   type DeliveryTools,
+  type Film,
   type Finding,
   type FormatId,
   filmOf,
   findingsOf,
+  foretellMovie,
   formatOf,
   type Pixels,
+  type ReelWishes,
+  reelOf,
   type WishRecord,
   wishesFrom,
 } from '../core/export/index.ts';
@@ -24,13 +29,29 @@ const TELL_EVERY_MS = 100;
 const library = new PictureLibrary();
 const tools: DeliveryTools = deliveryTools(library);
 let taken: Drawing[] = [];
-let shot: Shot | null = null;
+/** What is delivered: one shot, or those of a reel. */
+let shots: Shot[] = [];
 /** How pictures of the last previewed wishes are seen, so that stepping through the preview does not prepare it again. */
 let looked: { key: string; through: (pixels: Pixels) => Pixels } | null = null;
 
 /** Something newer was asked. */
 class NotAskedAnyMore extends Error {}
 let lastAsked = 0;
+
+/** Work that gives way when something newer is asked: null then. It lets other questions in whenever it pauses. */
+async function unlessNewer<T>(work: (pause: () => Promise<void>) => Promise<T>): Promise<T | null> {
+  const asked = ++lastAsked;
+  const pause = async () => {
+    await new Promise((done) => setTimeout(done, 0));
+    if (asked !== lastAsked) throw new NotAskedAnyMore();
+  };
+  try {
+    return await work(pause);
+  } catch (error) {
+    if (error instanceof NotAskedAnyMore) return null;
+    throw error;
+  }
+}
 
 /** What is to be delivered. */
 export interface DeliveryOrder {
@@ -39,24 +60,47 @@ export interface DeliveryOrder {
   around: Around;
   /** As it is burnt in. */
   today: string;
+  /** Several shots one after another. */
+  reel?: ReelWishes;
 }
 
 /** What came of it. What went wrong comes as its sentence: errors lose their class on the way between threads. */
 export type Delivered = { bytes: Uint8Array<ArrayBuffer> | null; loudest: number } | { fault: string; name: string };
 
-function prepared({ format: id, wishes: chosen, around, today }: DeliveryOrder, of: Shot) {
+function prepared({ format: id, wishes: chosen, around, today, reel }: DeliveryOrder, shots: Shot[]) {
   const format = formatOf(id);
-  const wishes = wishesFrom(of, format.asks ?? {}, chosen);
-  return { format, wishes, film: filmOf(of, wishes, format.needs, around, today) };
+  const [first] = shots;
+  const wishes = wishesFrom(first, format.asks ?? {}, chosen);
+  const film = reel ? reelOf(shots, reel, format.needs) : filmOf(first, wishes, format.needs, around, today);
+  return { format, wishes, film };
 }
 
-/** The sounds of a shot over frames, mixed from decoded ones. */
-function mixedOf(of: Shot, sounds: Map<Id, Sound>, from: number, to: number): Sound | null {
-  if (!of.tracks.some(({ clips }) => clips.length > 0)) return null;
-  const rate = sounds.values().next().value?.rate ?? 48_000;
-  const first = sampleOfFrame(from, of.fps, rate);
-  const count = sampleOfFrame(to + 1, of.fps, rate) - first;
-  return { channels: mix(of, (id) => sounds.get(id) ?? null, first, count, rate), rate };
+/** The sound of a film, mixed from decoded sounds, each part from where its pictures begin; null where there is none. */
+function soundOf(film: Film, sounds: Map<Id, Sound>[]): Sound | null {
+  if (!film.parts.some(({ shot }) => shot.tracks.some(({ clips }) => clips.length > 0))) return null;
+  const rate = sounds.flatMap((each) => [...each.values()])[0]?.rate ?? 48_000;
+  const cuts =
+    film.parts.length > 1
+      ? cutsOf(
+          film.parts.map(({ shot }) => shot),
+          film.fps,
+        )
+      : [0, film.frames];
+  const whole = [0, 1].map(() => new Float32Array(sampleOfFrame(cuts.at(-1)!, film.fps, rate)));
+  for (const [k, { shot, from, to }] of film.parts.entries()) {
+    const first = sampleOfFrame(from, shot.fps, rate);
+    const mixed = mix(
+      shot,
+      (id) => sounds[k].get(id) ?? null,
+      first,
+      sampleOfFrame(to + 1, shot.fps, rate) - first,
+      rate,
+    );
+    const at = sampleOfFrame(cuts[k], film.fps, rate);
+    const room = sampleOfFrame(cuts[k + 1], film.fps, rate) - at;
+    mixed.forEach((channel, c) => void whole[c].set(channel.subarray(0, room), at));
+  }
+  return { channels: whole, rate };
 }
 
 const face = {
@@ -64,15 +108,17 @@ const face = {
   take(drawings: Drawing[]): void {
     taken.push(...drawings);
   },
-  open(structure: Omit<Shot, 'drawings'>, files: Map<Id, Blob>): void {
-    shot = { ...structure, drawings: Object.fromEntries(taken.map((drawing) => [drawing.id, drawing])) };
+  /** Opens a shot; of a reel those that are behind others. */
+  open(structure: Omit<Shot, 'drawings'>, files: Map<Id, Blob>, behind = false): void {
+    const shot = { ...structure, drawings: Object.fromEntries(taken.map((drawing) => [drawing.id, drawing])) };
+    shots = behind ? [...shots, shot] : [shot];
     taken = [];
     looked = null;
     for (const [id, file] of files) library.put(id, file);
   },
   /** The very picture the file will hold for `frame` of the shot. */
   async preview(order: DeliveryOrder, frame: number): Promise<ImageBitmap> {
-    const { format, wishes, film } = prepared(order, shot!);
+    const { format, wishes, film } = prepared(order, shots);
     const painted = await tools.paint(film, { part: 0, frame, frames: 1 });
     const plain = painted.pixels();
     const key = JSON.stringify(order);
@@ -86,40 +132,36 @@ const face = {
   },
   /** What there is to know before it is written; null when something newer was asked meanwhile. */
   async findings(order: DeliveryOrder, speed: number, slow: boolean): Promise<Finding[] | null> {
-    const asked = ++lastAsked;
-    const { format, wishes, film } = prepared(order, shot!);
-    const pause = async () => {
-      await new Promise((done) => setTimeout(done, 0));
-      if (asked !== lastAsked) throw new NotAskedAnyMore();
-    };
-    try {
-      return await findingsOf({ shot: shot!, film, wishes, format, speed, pause }, slow);
-    } catch (error) {
-      if (error instanceof NotAskedAnyMore) return null;
-      throw error;
-    }
+    const { format, wishes, film } = prepared(order, shots);
+    return unlessNewer((pause) => findingsOf({ shot: shots[0], film, wishes, format, speed, pause }, slow));
+  },
+  /** About how many bytes a movie will take; null for other formats, or when something newer was asked meanwhile. */
+  async foretell(order: DeliveryOrder): Promise<number | null> {
+    const { format, wishes, film } = prepared(order, shots);
+    const encoded = format.movie?.(wishes as never, film);
+    if (!encoded) return null;
+    return unlessNewer((pause) => foretellMovie(film, encoded, tools, pause));
   },
   /** Writes the whole file. Stopping ends the worker; what it left in the file store is for the window to remove. */
   async write(
     order: DeliveryOrder,
-    sounds: Map<Id, Sound>,
+    sounds: Map<Id, Sound>[],
     to: string | FileSystemFileHandle,
     progress: (part: number) => void,
   ): Promise<Delivered> {
-    const { format, wishes, film } = prepared(order, shot!);
+    const { format, wishes, film } = prepared(order, shots);
     const sink = await deliverySink(to);
     let peak = 0;
     let told = Number.NEGATIVE_INFINITY;
     try {
       await format.write({
-        shot: shot!,
+        shot: shots[0],
         film,
         wishes: wishes as never,
         tools,
         sink,
         async sound() {
-          const { from, to: last } = film.parts[0];
-          const mixed = mixedOf(shot!, sounds, from, last);
+          const mixed = soundOf(film, sounds);
           peak = mixed ? loudest(mixed.channels) : 0;
           return mixed;
         },

@@ -19,6 +19,7 @@ import {
 } from 'mediabunny';
 import {
   i420Bytes,
+  KEY_EVERY,
   type MovieWishes,
   type MovieWriter,
   type Painted,
@@ -37,15 +38,13 @@ const SOUND_BITRATE = 160_000;
 const SOUND_PIECE = 48_000;
 /** The encoder's first packet is its own silence; without this shift all sound would come so much late. */
 const AAC_DELAY = 1024;
-/** A key frame at least so often, seconds: players go to any place from the one before. */
-const KEY_EVERY = 2;
 
 const CODECS = {
   mp4: { video: 'avc', audio: 'aac', name: 'H.264', instead: 'WebM' },
   webm: { video: 'vp9', audio: 'opus', name: 'VP9', instead: 'MP4' },
 } as const;
 
-export const bitrateOf = ({ quality, width, height, fps }: MovieWishes): number =>
+const bitrateOf = ({ quality, width, height, fps }: MovieWishes): number =>
   Math.max(LEAST_BITRATE, Math.round(BITS[quality] * width * height * fps));
 
 interface PictureSource {
@@ -105,7 +104,13 @@ export async function openMovie(wishes: MovieWishes, canvas: OffscreenCanvas, si
     format: container === 'mp4' ? new Mp4OutputFormat({ fastStart: false }) : new WebMOutputFormat(),
     target,
   });
-  const { source, add } = pictureSource(wishes, canvas, { codec: codec.video, quality, keyFrameInterval: KEY_EVERY });
+  const sizes: { bytes: number; isKey: boolean }[] = [];
+  const { source, add } = pictureSource(wishes, canvas, {
+    codec: codec.video,
+    quality,
+    keyFrameInterval: KEY_EVERY,
+    onEncodedPacket: ({ byteLength, type }) => void sizes.push({ bytes: byteLength, isKey: type === 'key' }),
+  });
   output.addVideoTrack(source, { frameRate: wishes.fps });
   const sounds = wishes.sound
     ? new AudioSampleSource({ codec: codec.audio, quality: new Quality({ bitrate: SOUND_BITRATE }) })
@@ -113,6 +118,7 @@ export async function openMovie(wishes: MovieWishes, canvas: OffscreenCanvas, si
   if (sounds) output.addAudioTrack(sounds);
   await output.start();
   return {
+    sizes,
     picture: add,
     async sound({ channels, rate }: Sound) {
       if (!sounds) return;

@@ -53,4 +53,11 @@ export const sheetCommands: Command[] = [
     keys: ['Alt+KeyE'],
     run: ({ window }) => window('length'),
   },
+  {
+    id: 'read-timing',
+    name: 'Read a timing (CSV, JSON)',
+    group: 'Sheet',
+    keys: ['Alt+Insert'],
+    run: ({ window }) => window('timing'),
+  },
 ];

@@ -4,10 +4,11 @@ import { filmOf, gifFrames } from '../../core/export/index.ts';
 import { lengthInWords } from '../../core/shot/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { Button } from '../parts/Button.tsx';
+import { sizeInWords } from '../parts/files.ts';
 import { useOpenShot } from '../session/open-shot.ts';
 import { Asked } from './AsksGroup.tsx';
 import { deliver } from './deliver.ts';
-import { FindingList, useFindings } from './Findings.tsx';
+import { FindingList, useLookedOver } from './Findings.tsx';
 import { FormatGroup } from './FormatGroup.tsx';
 import { FramesGroup } from './FramesGroup.tsx';
 import { Group } from './Group.tsx';
@@ -46,7 +47,7 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
   const open = useOpenShot();
   const { format, fault, asks } = inHand;
   const summary = useSummary(inHand);
-  const found = useFindings(order, fault);
+  const { found, bytes } = useLookedOver(order, fault);
   return (
     <aside aria-label="Export" className="flex w-[352px] shrink-0 flex-col border-l border-rule bg-panel">
       <div className="min-h-0 flex-1 overflow-y-auto">
@@ -74,7 +75,10 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
             {fault}
           </p>
         ) : (
-          <p className="text-sm text-second">{summary}</p>
+          <p className="text-sm text-second">
+            {summary}
+            {bytes !== null && <span data-testid="foretold"> About {sizeInWords(bytes)}.</span>}
+          </p>
         )}
         <FindingList found={found} />
         <Button

@@ -10,14 +10,22 @@ import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.t
 /** An order is looked over once nothing has changed for so long, milliseconds. */
 const SETTLED_MS = 200;
 
+interface LookedOver {
+  found: Finding[];
+  /** About how many bytes; null where that is not known, or not yet. */
+  bytes: number | null;
+}
+
 /** What there is to know before an order is written: first what is seen at once, then what takes its time. */
-export function useFindings(order: DeliveryOrder, fault: string): Finding[] {
+export function useLookedOver(order: DeliveryOrder, fault: string): LookedOver {
   const { delivery } = useOpenShot();
   const shot = useShot(wholeShot);
   const speed = useView((state) => state.speed);
   const [found, setFound] = useState<Finding[]>([]);
+  const [bytes, setBytes] = useState<number | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another version of the shot is looked over anew
   useEffect(() => {
+    setBytes(null);
     if (fault) return;
     let gone = false;
     const look = async () => {
@@ -25,7 +33,10 @@ export function useFindings(order: DeliveryOrder, fault: string): Finding[] {
       if (gone || !quick) return;
       setFound(quick);
       const slow = await delivery.findings(order, speed, true);
-      if (!gone && slow) setFound([...quick, ...slow]);
+      if (gone || !slow) return;
+      setFound([...quick, ...slow]);
+      const size = await delivery.foretell(order);
+      if (!gone) setBytes(size);
     };
     // A worker that died says so by itself.
     const timer = setTimeout(() => void look().catch(() => undefined), SETTLED_MS);
@@ -34,7 +45,7 @@ export function useFindings(order: DeliveryOrder, fault: string): Finding[] {
       clearTimeout(timer);
     };
   }, [delivery, order, speed, shot, fault]);
-  return found;
+  return { found, bytes };
 }
 
 /** The findings, each a way to its place. */

@@ -1,13 +1,12 @@
 /** Orders deliveries of the open shot and says what came of them. */
 import { deliveryName, type ExportFormat, type FormatId } from '../../core/export/index.ts';
-import { BadFile, type Id, isHeard, type Shot } from '../../core/shot/index.ts';
-import { type Sound, toStereo } from '../../core/sound/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { say } from '../frame/saying.ts';
 import { download, sentence, sizeInWords } from '../parts/files.ts';
 import { deliveries, type Outcome } from '../session/deliveries.ts';
 import { pictureFiles } from '../session/delivery-preview.ts';
 import type { OpenShot } from '../session/open-shot.ts';
+import { soundsOf } from './sounds-of.ts';
 
 /** Sound above this is said to be cut off, dB over full scale. */
 const CUT_OFF = 0.05;
@@ -16,32 +15,8 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
 
 export const todayInWords = (): string => DAY.format(Date.now());
 
-/** The decoded sounds that are heard in a shot. @throws BadFile when one cannot be read */
-async function soundsOf({ session, sound }: Pick<OpenShot, 'session' | 'sound'>, shot: Shot): Promise<Map<Id, Sound>> {
-  const out = new Map<Id, Sound>();
-  const used = new Set(
-    shot.tracks
-      .filter((track) => isHeard(shot, track))
-      .flatMap(({ clips }) => clips.filter(({ muted }) => !muted).map(({ asset }) => asset)),
-  );
-  for (const id of used) {
-    const known = sound.sound(id);
-    if (known) {
-      out.set(id, known);
-      continue;
-    }
-    const { name } = shot.assets[id];
-    const file = await session.file(id);
-    if (!file) throw new BadFile(`The sound “${name}” is missing. Bring it in again, or remove its clip.`);
-    const buffer = await sound.decode(file, name);
-    const channels = toStereo(Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c)));
-    out.set(id, { channels, rate: buffer.sampleRate });
-  }
-  return out;
-}
-
 /** What came of a delivery, in a sentence. */
-function told(name: string, { state, error, bytes, loudest }: Outcome): string {
+export function told(name: string, { state, error, bytes, loudest }: Outcome): string {
   if (state === 'stopped') return 'Stopped; nothing was written.';
   if (state === 'failed') return `${name} was not written. ${sentence(error)}`;
   const over = 20 * Math.log10(loudest);
@@ -76,19 +51,31 @@ export async function deliver(
     // Nothing was chosen: nothing is written.
     return;
   }
+  const files = pictureFiles(session.db, shot);
   const outcome = await deliveries.order(
     {
-      shot,
+      title: shot.title,
+      parts: [
+        {
+          shot: async () => shot,
+          // The files are asked for now: whoever leaves the shot may let go of some.
+          files: () => files,
+          sounds: () => soundsOf(shot, session.db, open.sound.sound),
+        },
+      ],
       order,
       name: fileName,
       type: format.type,
       format: format.name.split(',')[0],
-      files: pictureFiles(session, shot),
-      sounds: () => soundsOf(open, shot),
       place,
     },
     (came) => told(fileName, came),
   );
-  if (outcome.file) download(outcome.file, fileName, format.type);
-  say(told(fileName, outcome));
+  handOut(outcome, fileName, format);
+}
+
+/** Hands a finished delivery out and says what came of it. */
+export function handOut(outcome: Outcome, name: string, { type }: Pick<ExportFormat, 'type'>): void {
+  if (outcome.file) download(outcome.file, name, type);
+  say(told(name, outcome));
 }

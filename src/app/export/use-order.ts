@@ -19,7 +19,7 @@ import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.t
 import { todayInWords } from './deliver.ts';
 
 /** Wishes with the answers to what the format asks, by key. */
-export type AllWishes = DeliveryWishes & Record<string, Answer>;
+type AllWishes = DeliveryWishes & Record<string, Answer>;
 
 export interface OrderInHand {
   shot: Shot;

@@ -8,6 +8,7 @@ const WINDOWS: Record<NonNullable<SmallWindow>, ComponentType<{ onClose(): void 
   commands: later(() => import('./CommandsWindow.tsx'), Coming),
   shot: later(() => import('./ShotWindow.tsx'), Coming),
   length: later(() => import('./LengthWindow.tsx'), Coming),
+  timing: later(() => import('./TimingWindow.tsx'), Coming),
 };
 
 export function SmallWindows({ name, onClose }: { name: SmallWindow; onClose(): void }) {

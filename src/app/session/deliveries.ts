@@ -13,7 +13,7 @@ import { openIn } from './delivery-preview.ts';
 import { WorkStopped } from './worker-host.ts';
 import { exportHost } from './workers.ts';
 
-export type DeliveryState = 'waiting' | 'writing' | 'done' | 'stopped' | 'failed';
+type DeliveryState = 'waiting' | 'writing' | 'done' | 'stopped' | 'failed';
 
 export interface Delivery {
   id: Id;
@@ -34,15 +34,22 @@ export interface Delivery {
   file: Blob | null;
 }
 
-/** What is to be written: the shot as it is now, and how. */
-export interface Ordered {
-  shot: Shot;
+/** A shot to be delivered as it was when it was ordered, with its files and what is heard in it. */
+interface OrderedPart {
+  shot(): Promise<Shot>;
+  files(shot: Shot): Promise<Map<Id, Blob>>;
+  sounds(shot: Shot): Promise<Map<Id, Sound>>;
+}
+
+/** What is to be written, and how. */
+interface Ordered {
+  title: string;
+  /** One shot, or those of a reel; each is loaded when it is its turn, so that a waiting order holds no more than it must. */
+  parts: OrderedPart[];
   order: DeliveryOrder;
   name: string;
   type: string;
   format: string;
-  files: Promise<Map<Id, Blob>>;
-  sounds(): Promise<Map<Id, Sound>>;
   /** The file the person chose to write to; null: it is handed out as a download. */
   place: FileSystemFileHandle | null;
 }
@@ -89,7 +96,7 @@ export async function clearOldDeliveries(now: number): Promise<void> {
   }
 }
 
-export class Deliveries {
+class Deliveries {
   readonly state: StoreApi<{ all: Delivery[] }> = createStore(() => ({ all: [] as Delivery[] }));
   private queue: { id: Id; run: () => Promise<void> }[] = [];
   private running: { id: Id; host: ReturnType<typeof exportHost> } | null = null;
@@ -109,7 +116,7 @@ export class Deliveries {
     const { name, type, format } = ordered;
     const entry: Delivery = {
       id,
-      title: ordered.shot.title,
+      title: ordered.title,
       name,
       type,
       format,
@@ -145,7 +152,7 @@ export class Deliveries {
     }
   }
 
-  private async write(id: Id, { shot, order, files, sounds, place }: Ordered): Promise<Outcome> {
+  private async write(id: Id, { parts, order, place }: Ordered): Promise<Outcome> {
     const none = { file: null, bytes: 0, loudest: 0, error: null };
     if (this.state.getState().all.find((each) => each.id === id)?.state === 'stopped')
       return { ...none, state: 'stopped' };
@@ -154,8 +161,13 @@ export class Deliveries {
     this.change(id, { state: 'writing', began: Date.now() });
     const progress = proxy((part: number) => this.change(id, { part }));
     try {
-      await openIn(host, shot, await files);
-      const written = await host.face.write(order, await sounds(), place ?? stored, progress);
+      const sounds: Map<Id, Sound>[] = [];
+      for (const [k, part] of parts.entries()) {
+        const shot = await part.shot();
+        await openIn(host, shot, await part.files(shot), k > 0);
+        sounds.push(await part.sounds(shot));
+      }
+      const written = await host.face.write(order, sounds, place ?? stored, progress);
       if ('fault' in written) throw Object.assign(new Error(written.fault), { name: written.name });
       const file = place ? null : written.bytes ? new Blob([written.bytes]) : await this.stored(stored);
       const bytes = file?.size ?? (place ? (await place.getFile()).size : 0);

@@ -1,7 +1,7 @@
 /** What a delivery of an open shot will look like: the very pictures that would be written, painted in a worker. */
 import type { Finding } from '../../core/export/index.ts';
 import type { Id, Shot } from '../../core/shot/index.ts';
-import { rowsOf } from '../../store/index.ts';
+import { type Database, rowsOf } from '../../store/index.ts';
 import type { DeliveryOrder, ExportFace } from '../../workers/export.worker.ts';
 import { handOver } from './hand-over.ts';
 import type { ShotSession } from './shot-session.ts';
@@ -9,21 +9,22 @@ import type { WorkerHost } from './worker-host.ts';
 import { exportHost } from './workers.ts';
 
 /** The files of a shot that hold pictures. */
-export async function pictureFiles({ db }: Pick<ShotSession, 'db'>, shot: Shot): Promise<Map<Id, Blob>> {
+export async function pictureFiles(db: Database, shot: Shot): Promise<Map<Id, Blob>> {
   const files = new Map<Id, Blob>();
   for (const row of await rowsOf(db.assets, shot.id).toArray())
     if (shot.assets[row.id]?.kind === 'pictures') files.set(row.id, row.blob);
   return files;
 }
 
-/** Gives a shot with its pictures to a worker that writes deliveries. */
+/** Gives a shot with its pictures to a worker that writes deliveries; `behind`: behind those it has already. */
 export async function openIn(
   host: Pick<WorkerHost<ExportFace>, 'face'>,
   shot: Shot,
   files: Map<Id, Blob>,
+  behind = false,
 ): Promise<void> {
   const structure = await handOver(shot, (drawings) => host.face.take(drawings));
-  await host.face.open(structure, files);
+  await host.face.open(structure, files, behind);
 }
 
 export class DeliveryPreview {
@@ -42,7 +43,7 @@ export class DeliveryPreview {
   private ready(): Promise<void> {
     const { shot } = this.session;
     if (this.opened?.shot !== shot) {
-      const done = pictureFiles(this.session, shot).then((files) => openIn(this.host, shot, files));
+      const done = pictureFiles(this.session.db, shot).then((files) => openIn(this.host, shot, files));
       this.opened = { shot, done };
       done.catch(() => {
         this.opened = null;
@@ -60,6 +61,12 @@ export class DeliveryPreview {
   async findings(order: DeliveryOrder, speed: number, slow: boolean): Promise<Finding[] | null> {
     await this.ready();
     return this.host.face.findings(order, speed, slow);
+  }
+
+  /** About how many bytes a movie will take; null where that is not known. */
+  async foretell(order: DeliveryOrder): Promise<number | null> {
+    await this.ready();
+    return this.host.face.foretell(order);
   }
 
   close(): void {

@@ -1,9 +1,10 @@
 /** The browser's sound: decoding, waveforms, playing in time, hearing a single frame, trying sounds out. */
 import { proxy } from 'comlink';
-import { BadFile, type Clip, type Id, type Shot } from '../../core/shot/index.ts';
-import { mix, type Peaks, type Sound, sampleOfFrame, toStereo } from '../../core/sound/index.ts';
+import type { Clip, Id, Shot } from '../../core/shot/index.ts';
+import { mix, type Peaks, type Sound, sampleOfFrame } from '../../core/sound/index.ts';
 import type { FixedSound, Reading, SpokenWord } from '../../core/speech/index.ts';
 import type { ReadLine, Words } from '../../workers/sound.worker.ts';
+import { decodeSound, soundOfBuffer } from './decode-sound.ts';
 import { MixRun } from './mix-run.ts';
 import { soundHost } from './workers.ts';
 
@@ -30,24 +31,16 @@ export class SoundDesk {
   }
 
   /** Decodes a sound file. @throws BadFile with a sentence when the browser cannot. */
-  async decode(file: Blob, name: string): Promise<AudioBuffer> {
-    const bytes = await file.arrayBuffer();
-    let buffer: AudioBuffer;
-    try {
-      buffer = await this.context.decodeAudioData(bytes);
-    } catch {
-      throw new BadFile(`“${name}” cannot be read as sound. Bring it in as WAV, MP3, OGG, FLAC or M4A.`);
-    }
-    if (buffer.length === 0) throw new BadFile(`“${name}” has no sound in it: it is zero seconds long.`);
-    return buffer;
+  decode(file: Blob, name: string): Promise<AudioBuffer> {
+    return decodeSound(this.context, file, name);
   }
 
   /** Keeps a decoded sound at hand and draws its waveform. */
   async keep(asset: Id, buffer: AudioBuffer): Promise<void> {
-    const channels = toStereo(Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c)));
-    this.decoded.set(asset, { channels, rate: buffer.sampleRate });
+    const { channels, rate } = soundOfBuffer(buffer);
+    this.decoded.set(asset, { channels, rate });
     // Should the worker die over it, another one makes it.
-    const peaks = () => this.face.peaks(channels, buffer.sampleRate);
+    const peaks = () => this.face.peaks(channels, rate);
     this.waves.set(asset, await peaks().catch(peaks));
     for (const listener of this.listeners) listener();
   }
@@ -138,14 +131,6 @@ export class SoundDesk {
       if (this.tried === source) this.tried = null;
       over();
     };
-  }
-
-  /** The shot's sound over frames `from` to `to` (exclusive), as it is heard. */
-  mixed(shot: Shot, from: number, to: number): Sound {
-    const rate = this.context.sampleRate;
-    const first = sampleOfFrame(from, shot.fps, rate);
-    const count = sampleOfFrame(to, shot.fps, rate) - first;
-    return { channels: mix(shot, this.sound, first, count, rate), rate };
   }
 
   /** The part of a clip's sound that is used; null until it is decoded. */

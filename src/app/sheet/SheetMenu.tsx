@@ -28,7 +28,7 @@ const CELL: MenuPlan = [
     ],
   ],
   ['Shift', ['shift-earlier', 'shift-later', null, 'round-back', 'round-on']],
-  ['Frames', ['frame-in', 'frame-out', null, 'frame-in-all', 'frame-out-all', null, 'length']],
+  ['Frames', ['frame-in', 'frame-out', null, 'frame-in-all', 'frame-out-all', null, 'length', 'read-timing']],
   null,
   [
     'Mark',

@@ -1,4 +1,5 @@
 import { useLiveQuery } from 'dexie-react-hooks';
+import Film from 'lucide-react/icons/film';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Plus from 'lucide-react/icons/plus';
 import { type DragEvent, useEffect, useState } from 'react';
@@ -22,6 +23,7 @@ import { ShotCard } from './ShotCard.tsx';
 import type { ShotForm } from './shot-form.ts';
 
 const NewShotWindow = later(() => import('./NewShotWindow.tsx'));
+const ReelWindow = later(() => import('./ReelWindow.tsx'));
 
 /** How much room all of it takes in this browser, drawings, files and undo together; nothing where the browser does not say. */
 function Room({ changed }: { changed: unknown }) {
@@ -50,6 +52,7 @@ export function ShotsView() {
   const navigate = useNavigate();
   const rows = useLiveQuery(() => db.shots.orderBy('changedAt').reverse().toArray(), []);
   const [making, setMaking] = useState(false);
+  const [joining, setJoining] = useState(false);
   const [over, setOver] = useState(false);
   const reading = useStore(incoming);
   const demo = useDemo();
@@ -93,6 +96,11 @@ export function ShotsView() {
             >
               Open a shot file
             </FileButton>
+            {shots && shots.length > 0 && (
+              <Button icon={<Film size={15} />} onClick={() => setJoining(true)}>
+                Reel
+              </Button>
+            )}
             <Button look="main" icon={<Plus size={15} />} onClick={() => setMaking(true)}>
               New shot
             </Button>
@@ -133,6 +141,7 @@ export function ShotsView() {
         <RemovedShots rows={removed} />
         {shots && shots.length > 0 && <Room changed={rows} />}
       </div>
+      {joining && shots && <ReelWindow rows={shots} onClose={() => setJoining(false)} />}
       {making && <NewShotWindow onMake={(form) => void make(form)} onClose={() => setMaking(false)} />}
     </main>
   );

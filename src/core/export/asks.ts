@@ -21,10 +21,7 @@ export interface NumberAsk extends AskOf<'number', number> {
   max: number;
   unit: string;
 }
-export interface WordsAsk extends AskOf<'words', string> {
-  most: number;
-}
-export type Ask = YesAsk | ChoiceAsk | NumberAsk | WordsAsk;
+export type Ask = YesAsk | ChoiceAsk | NumberAsk;
 export type Asks = Readonly<Record<string, Ask>>;
 
 /** The answers to questions, by their keys. */
@@ -47,8 +44,6 @@ export const number = (name: string, start: number, min: number, max: number, un
   unit,
 });
 
-export const words = (name: string, start: string, most: number): WordsAsk => ({ kind: 'words', name, start, most });
-
 /** Why an answer cannot be, in a sentence; empty when it can. */
 export function faultOf(ask: Ask, answer: unknown): string {
   switch (ask.kind) {
@@ -62,9 +57,5 @@ export function faultOf(ask: Ask, answer: unknown): string {
       return typeof answer === 'number' && Number.isInteger(answer) && answer >= ask.min && answer <= ask.max
         ? ''
         : `“${ask.name}” is a whole number from ${ask.min} to ${ask.max}.`;
-    case 'words':
-      return typeof answer === 'string' && answer.length <= ask.most
-        ? ''
-        : `“${ask.name}” has at most ${ask.most} letters.`;
   }
 }

@@ -87,7 +87,11 @@ export function deliveryView(shot: Shot, width: number, height: number): Matrix 
   return [a, b, c, d, (width - shot.width * by) / 2, (height - shot.height * by) / 2];
 }
 
-const even = (size: number) => size + (size % 2);
+/** A size with even sides: a pixel more where they are not. */
+export const evenSize = ({ width, height }: Pick<Film, 'width' | 'height'>) => ({
+  width: width + (width % 2),
+  height: height + (height % 2),
+});
 
 /** A colour for what a format cannot leave clear: white, as paper is. */
 const PAPER = '#ffffff';
@@ -130,8 +134,7 @@ export function filmOf(
   return {
     title: shot.title,
     fps: shot.fps,
-    width: needs.even ? even(width) : width,
-    height: needs.even ? even(height) : height,
+    ...(needs.even ? evenSize({ width, height }) : { width, height }),
     ground,
     burnt,
     parts: [part],

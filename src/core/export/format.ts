@@ -33,6 +33,8 @@ export interface MovieWishes {
 
 /** A movie on its way into a sink. */
 export interface MovieWriter {
+  /** What the pictures came to, in order, once it has ended. */
+  readonly sizes: readonly { bytes: number; isKey: boolean }[];
   /** The picture painted last, shown from `at` for `seconds`. */
   picture(painted: Painted, at: number, seconds: number): Promise<void>;
   sound(sound: Sound): Promise<void>;
@@ -48,7 +50,7 @@ export interface DeliveryTools {
 }
 
 /** What a film is previewed with. */
-export interface SeenJob<A extends Asks = Asks> {
+interface SeenJob<A extends Asks = Asks> {
   film: Film;
   wishes: DeliveryWishes & Answers<A>;
   tools: DeliveryTools;
@@ -96,6 +98,8 @@ export interface ExportFormat<Id extends string = string, A extends Asks = Asks>
     single?: boolean;
   };
   asks?: A;
+  /** How its pictures are encoded, where it is a movie: what is asked before it is written, to foretell its size. */
+  movie?(wishes: DeliveryWishes & Answers<A>, film: Film): Pick<MovieWishes, 'container' | 'quality' | 'alpha'>;
   /** What the person should know of these wishes, in a sentence; empty: nothing. */
   told?(shot: Shot, wishes: DeliveryWishes & Answers<A>): string;
   /** The picture as the file will hold it, where that is not the picture itself; for the preview. */

@@ -4,7 +4,7 @@ import { type Film, joined } from './film.ts';
 import { plainName } from './names.ts';
 
 /** Names made different by numbers, in order. */
-export function distinct(names: string[]): string[] {
+function distinct(names: string[]): string[] {
   const used = new Set<string>();
   return names.map((name) => {
     let own = name;

@@ -1,12 +1,13 @@
 /** What is asked of every delivery: which frames, how large, on what ground, which layers, what is written into the picture. */
 import { IsBoolean, IsHexColor, IsIn, IsInt, IsString, Max, MaxLength, Min, validateSync } from 'class-validator';
 import { shownExposure } from '../sheet/exposures.ts';
+import { drawnEnd } from '../sheet/length.ts';
 import { soundEnd } from '../shot/clips.ts';
 import type { Marker, Shot } from '../shot/model.ts';
 import { type Answer, type Asks, faultOf } from './asks.ts';
 
 /** Which frames: all, those that are played, from one to another, those of a name, as long as sound or drawings last, the one shown. */
-export const SPANS = ['shot', 'range', 'frames', 'named', 'sound', 'drawn', 'shown'] as const;
+const SPANS = ['shot', 'range', 'frames', 'named', 'sound', 'drawn', 'shown'] as const;
 export type Span = (typeof SPANS)[number];
 
 /** What of the drawings is delivered. */
@@ -118,20 +119,6 @@ export function stretchOf(shot: Shot, marker: Marker): { from: number; to: numbe
   return { from: marker.frame, to: Math.max(marker.frame, Math.min(shot.length, next?.frame ?? shot.length) - 1) };
 }
 
-/** The last frame on which a layer that is delivered shows a drawing of its own, not one held or repeated after the last. */
-function lastDrawn(shot: Shot): number {
-  let last = 0;
-  for (const { exposures, visible, guide } of shot.layers) {
-    if (!visible || guide) continue;
-    let end = 0;
-    for (const { cell, frames } of exposures) {
-      end += frames;
-      if (cell) last = Math.max(last, end - 1);
-    }
-  }
-  return Math.min(last, shot.length - 1);
-}
-
 /** What some spans go by: the frames that are played, if they were chosen, and the frame that is shown. */
 export interface Around {
   playing: { from: number; to: number } | null;
@@ -162,7 +149,7 @@ export function framesOf(
     case 'sound':
       return { from: 0, to: Math.max(0, Math.min(last, soundEnd(shot) - 1)) };
     case 'drawn':
-      return { from: 0, to: lastDrawn(shot) };
+      return { from: 0, to: Math.min(last, drawnEnd(shot) - 1) };
     case 'shown':
       return { from: Math.min(frame, last), to: Math.min(frame, last) };
   }

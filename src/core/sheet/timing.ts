@@ -10,7 +10,7 @@ import { drawingName, drawingNamed } from './drawings.ts';
 import { onSheet, setExposures } from './edit.ts';
 import { exposureAt, startFrames } from './exposures.ts';
 
-export interface TimedDrawing {
+interface TimedDrawing {
   /** As on the sheet; null: nothing is shown. */
   drawing: string | null;
   frames: number;

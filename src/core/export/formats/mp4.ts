@@ -17,5 +17,6 @@ export const mp4 = format({
   asks: { quality: choice('Quality', QUALITIES, 'good') },
   told: (_, { width, height }) =>
     width % 2 || height % 2 ? 'A movie’s sides are even: a pixel of background is added.' : '',
+  movie: ({ quality }) => ({ container: 'mp4', quality, alpha: false }),
   write: (job) => writeMovie(job, { container: 'mp4', quality: job.wishes.quality, alpha: false }),
 });

@@ -6,7 +6,7 @@ import { plainName } from '../names.ts';
 const SIZES = { '100': '100 %', '100 50': '100 and 50 %', '100 50 25': '100, 50 and 25 %' } as const;
 
 /** Where the origin is until it is set: the middle of the paper's foot. */
-export const NO_ORIGIN = -1;
+const NO_ORIGIN = -1;
 
 export const sprites = format({
   id: 'sprites',

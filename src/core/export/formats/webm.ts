@@ -17,5 +17,6 @@ export const webm = format({
   asks: { quality: choice('Quality', QUALITIES, 'good') },
   told: (_, { width, height }) =>
     width % 2 || height % 2 ? 'A movie’s sides are even: a pixel of background is added.' : '',
+  movie: ({ quality }, { ground }) => ({ container: 'webm', quality, alpha: ground === null }),
   write: (job) => writeMovie(job, { container: 'webm', quality: job.wishes.quality, alpha: job.film.ground === null }),
 });

@@ -8,7 +8,7 @@ export interface Sized {
   height: number;
 }
 
-export interface Placed {
+interface Placed {
   /** Which sheet. */
   sheet: number;
   x: number;

@@ -15,7 +15,7 @@ const short = (value: number) => String(Math.round(value * 100) / 100);
 export const UNSEEN = 0.04;
 
 /** Polygons of x, y pairs as path data, each point as its way from the one before. */
-export function pathData(polygons: readonly ArrayLike<number>[]): string {
+function pathData(polygons: readonly ArrayLike<number>[]): string {
   const out: string[] = [];
   for (const polygon of polygons) {
     if (polygon.length < 6) continue;
