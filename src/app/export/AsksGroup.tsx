@@ -17,7 +17,14 @@ function Question({ ask, answer, onAnswer }: { ask: Ask; answer: Answer; onAnswe
 
 /** What the format asks besides. */
 export function Asked({ inHand: { asks, wishes, choose } }: { inHand: OrderInHand }) {
-  return Object.entries(asks).map(([key, ask]) => (
-    <Question key={key} ask={ask} answer={wishes[key]} onAnswer={(answer) => choose({ [key]: answer })} />
-  ));
+  const asked = Object.entries(asks).filter(([, { only }]) => !only || wishes[only.key] === only.is);
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      {asked.map(([key, ask]) => (
+        <div key={key} className={ask.kind === 'number' ? '' : 'col-span-2'}>
+          <Question ask={ask} answer={wishes[key]} onAnswer={(answer) => choose({ [key]: answer })} />
+        </div>
+      ))}
+    </div>
+  );
 }

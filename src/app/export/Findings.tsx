@@ -32,11 +32,11 @@ export function useLookedOver(order: DeliveryOrder, fault: string): LookedOver {
       const quick = await delivery.findings(order, speed, false);
       if (gone || !quick) return;
       setFound(quick);
-      const slow = await delivery.findings(order, speed, true);
-      if (gone || !slow) return;
-      setFound([...quick, ...slow]);
       const size = await delivery.foretell(order);
-      if (!gone) setBytes(size);
+      if (gone) return;
+      setBytes(size);
+      const slow = await delivery.findings(order, speed, true);
+      if (!gone && slow) setFound([...quick, ...slow]);
     };
     // A worker that died says so by itself.
     const timer = setTimeout(() => void look().catch(() => undefined), SETTLED_MS);

@@ -9,6 +9,8 @@ interface AskOf<Kind extends string, T extends Answer> {
   kind: Kind;
   name: string;
   start: T;
+  /** It is asked only where another question has this answer. */
+  only?: { key: string; is: Answer };
 }
 
 export type YesAsk = AskOf<'yes', boolean>;
@@ -43,6 +45,9 @@ export const number = (name: string, start: number, min: number, max: number, un
   max,
   unit,
 });
+
+/** A question that is asked only where another has a certain answer. */
+export const onlyWhere = <A extends Ask>(key: string, is: Answer, ask: A): A => ({ ...ask, only: { key, is } });
 
 /** Why an answer cannot be, in a sentence; empty when it can. */
 export function faultOf(ask: Ask, answer: unknown): string {

@@ -1,7 +1,7 @@
 /** What a delivery format is, what it asks, and what it is given to write with. */
 import type { Shot } from '../shot/model.ts';
 import type { Sound } from '../sound/mix.ts';
-import type { Answers, Asks } from './asks.ts';
+import type { Answer, Answers, Asks } from './asks.ts';
 import type { Film, FilmNeeds, FilmPicture } from './film.ts';
 import type { Sink } from './sink.ts';
 import type { DeliveryWishes } from './wishes.ts';
@@ -98,6 +98,12 @@ export interface ExportFormat<Id extends string = string, A extends Asks = Asks>
     single?: boolean;
   };
   asks?: A;
+  /** A point of the paper it asks for, paper pixels: shown on the preview, and set there by a press. */
+  point?: {
+    at(shot: Shot, wishes: DeliveryWishes & Answers<A>): { x: number; y: number };
+    /** The answers that say it lies there. */
+    set(x: number, y: number): Record<string, Answer>;
+  };
   /** How its pictures are encoded, where it is a movie: what is asked before it is written, to foretell its size. */
   movie?(wishes: DeliveryWishes & Answers<A>, film: Film): Pick<MovieWishes, 'container' | 'quality' | 'alpha'>;
   /** What the person should know of these wishes, in a sentence; empty: nothing. */

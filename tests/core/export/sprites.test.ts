@@ -127,7 +127,7 @@ describe('sprites of a shot', () => {
       }
     });
   test('the origin stays put: in every picture it is the same place of the paper', async () => {
-    const { json } = await opened(cycle(), { originX: 200, originY: 150 });
+    const { json } = await opened(cycle(), { origin: 'set', originX: 200, originY: 150 });
     for (const { offset, origin } of json.pictures)
       expect([offset.x + origin.x, offset.y + origin.y]).toEqual([100, 75]);
   });

@@ -3,14 +3,16 @@ import { drawingName } from '../../sheet/drawings.ts';
 import { drawnLayers, isDelivered } from './drawn.ts';
 import { type FindingSource, inARow } from './finding.ts';
 
-/** Drawings without any paint on a layer that is painted. */
+/** Drawings without any paint on a layer that is painted; mouths of a chart are as the chart has them. */
 export const unpainted: FindingSource = {
   id: 'unpainted',
   look: ({ shot, wishes, film: { parts } }) =>
     wishes.planes === 'lines'
       ? []
       : drawnLayers(shot, parts[0].from, parts[0].to, isDelivered).flatMap(({ layer, drawings }) => {
-          const bare = drawings.filter(({ drawing }) => drawing.paint.length === 0 && drawing.ink.length > 0);
+          const bare = drawings.filter(
+            ({ drawing }) => drawing.paint.length === 0 && drawing.ink.length > 0 && !drawing.mouth,
+          );
           if (bare.length === 0 || bare.length * 2 > drawings.length) return [];
           const names = inARow(bare.map(({ drawing }) => drawingName(drawing)));
           return [

@@ -1,12 +1,19 @@
-import { choice, number, yes } from '../asks.ts';
+import type { Shot } from '../../shot/model.ts';
+import { choice, number, onlyWhere, yes } from '../asks.ts';
 import { format, pieceOf } from '../format.ts';
 import { plainName } from '../names.ts';
 
 /** Sizes delivered together, per cent of the size chosen. */
 const SIZES = { '100': '100 %', '100 50': '100 and 50 %', '100 50 25': '100, 50 and 25 %' } as const;
 
-/** Where the origin is until it is set: the middle of the paper's foot. */
-const NO_ORIGIN = -1;
+/** The point of the paper that stays put through all pictures. */
+function originOf(
+  { width, height }: Pick<Shot, 'width' | 'height'>,
+  { origin, originX, originY }: { origin: 'foot' | 'middle' | 'set'; originX: number; originY: number },
+): { x: number; y: number } {
+  if (origin === 'set') return { x: originX, y: originY };
+  return { x: width / 2, y: origin === 'foot' ? height : height / 2 };
+}
 
 export const sprites = format({
   id: 'sprites',
@@ -31,8 +38,17 @@ export const sprites = format({
     padding: number('Between pictures', 2, 0, 64, 'pixels'),
     extrude: number('Edge pixels repeated', 1, 0, 16, 'times'),
     most: number('Longest side of a sheet', 4096, 64, 8192, 'pixels'),
-    originX: number('Origin across', NO_ORIGIN, NO_ORIGIN, 8192, 'paper pixels'),
-    originY: number('Origin down', NO_ORIGIN, NO_ORIGIN, 8192, 'paper pixels'),
+    origin: choice(
+      'The point that stays put',
+      { foot: 'middle of the paper’s foot', middle: 'middle of the paper', set: 'set on the picture' },
+      'foot',
+    ),
+    originX: onlyWhere('origin', 'set', number('Point across', 0, 0, 8192, 'paper pixels')),
+    originY: onlyWhere('origin', 'set', number('Point down', 0, 0, 8192, 'paper pixels')),
+  },
+  point: {
+    at: originOf,
+    set: (x, y) => ({ origin: 'set', originX: x, originY: y }),
   },
   told: (shot, { ground }) =>
     ground === 'shot' && !shot.background.transparent
@@ -47,15 +63,12 @@ export const sprites = format({
     ]);
     const zip = new ZipWriter(sink);
     const list = spriteList(film, wishes.what);
-    const origin = {
-      originX: wishes.originX === NO_ORIGIN ? shot.width / 2 : wishes.originX,
-      originY: wishes.originY === NO_ORIGIN ? shot.height : wishes.originY,
-    };
+    const origin = originOf(shot, wishes);
     const sizes = wishes.sizes.split(' ').map(Number);
     for (const [k, size] of sizes.entries()) {
       const base = `${plainName(film.title)}${sizes.length > 1 ? `-${size}` : ''}`;
       const report = pieceOf(progress, k, sizes.length);
-      const { sheets, json } = await spriteSheets(list, size / 100, { ...wishes, ...origin }, base, tools, (part) =>
+      const { sheets, json } = await spriteSheets(list, size / 100, { ...wishes, origin }, base, tools, (part) =>
         report(0.85 * part),
       );
       for (const { file, pixels } of sheets) await zip.add(file, await tools.png(pixels));

@@ -15,8 +15,7 @@ export interface SpriteWishes {
   power: boolean;
   most: number;
   /** The point that stays put, paper pixels. */
-  originX: number;
-  originY: number;
+  origin: { x: number; y: number };
 }
 
 /** A picture on its sheet, pixels; as it stands in the JSON. */
@@ -133,7 +132,7 @@ export async function spriteSheets(
       height: box.height,
       offset: { x: box.x, y: box.y },
       size: { width: film.width, height: film.height },
-      origin: { x: rounded(a * wishes.originX + e - box.x), y: rounded(d * wishes.originY + f - box.y) },
+      origin: { x: rounded(a * wishes.origin.x + e - box.x), y: rounded(d * wishes.origin.y + f - box.y) },
     });
     progress(0.7 + (0.3 * (k + 1)) / pictures.length);
   }
