@@ -8,6 +8,7 @@ import { createApp } from '../server/app.ts';
 import { launch } from '../tests/browser/driver.ts';
 import type { Animator } from '../tests/browser/hands.ts';
 import { benchBetween } from './between.ts';
+import { benchDeliver, benchSprites } from './deliver.ts';
 import { benchDesk } from './desk.ts';
 import { benchFirstLoad } from './first-load.ts';
 import { benchGif } from './gif.ts';
@@ -37,6 +38,7 @@ const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<v
   desk: benchDesk,
   reference: benchReference,
   playing: benchPlaying,
+  deliver: benchDeliver,
 };
 
 /** Measured here, in Node. */
@@ -47,6 +49,7 @@ const HERE: Record<string, () => Promise<void> | void> = {
   between: benchBetween,
   paint: benchPaint,
   gif: benchGif,
+  sprites: benchSprites,
   reading: benchReading,
 };
 

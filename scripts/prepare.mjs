@@ -32,15 +32,14 @@ export function tool(name, args, options) {
   run(join(root, 'node_modules', '.bin', name), args, options);
 }
 
-/** The path of Chromium, installed from Debian's packages when absent. */
-export function browser() {
-  const places = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+/** The first of some places that is there; a Debian package is installed when none is. Ends with a sentence when that fails. */
+function installed(name, debian, places, variable) {
   const found = () => places.find((path) => path && existsSync(path));
   if (!found() && process.getuid?.() === 0) {
-    console.log('Installing Chromium…');
+    console.log(`Installing ${name}…`);
     try {
       execFileSync('apt-get', ['update'], { stdio: 'ignore' });
-      execFileSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { stdio: 'ignore' });
+      execFileSync('apt-get', ['install', '-y', '--no-install-recommends', debian], { stdio: 'ignore' });
     } catch {
       // Said below in one sentence.
     }
@@ -48,12 +47,25 @@ export function browser() {
   const path = found();
   if (!path) {
     console.error(
-      'Chromium is needed for this. Install it (package chromium), or name it with CHROMIUM=/path/to/chromium.',
+      `${name} is needed for this. Install it (package ${debian}), or name it with ${variable}=/path/to/${debian}.`,
     );
     process.exit(1);
   }
   return path;
 }
+
+/** The path of Chromium, installed from Debian's packages when absent. */
+export const browser = () =>
+  installed(
+    'Chromium',
+    'chromium',
+    [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'],
+    'CHROMIUM',
+  );
+
+/** The path of ffmpeg, with which the tests read what is delivered; ffprobe lies beside it. */
+export const ffmpeg = () =>
+  installed('ffmpeg', 'ffmpeg', [process.env.FFMPEG, '/usr/bin/ffmpeg', '/usr/local/bin/ffmpeg'], 'FFMPEG');
 
 /** Builds the application and the demo shot. */
 export function build() {

@@ -2,10 +2,11 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { browser, build, packages, root } from './prepare.mjs';
+import { browser, build, ffmpeg, packages, root } from './prepare.mjs';
 
 packages();
 const CHROMIUM = browser();
+const FFMPEG = ffmpeg();
 
 let passed = 0;
 let failed = 0;
@@ -35,7 +36,7 @@ function vitest(project) {
   const fine = bin(
     'vitest',
     ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
-    { CHROMIUM },
+    { CHROMIUM, FFMPEG },
   );
   try {
     const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'));

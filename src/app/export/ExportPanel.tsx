@@ -5,13 +5,13 @@ import { lengthInWords } from '../../core/shot/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { Button } from '../parts/Button.tsx';
 import { sizeInWords } from '../parts/files.ts';
-import { useOpenShot } from '../session/open-shot.ts';
+import { useOpenShot, useView } from '../session/open-shot.ts';
 import { Asked } from './AsksGroup.tsx';
 import { deliver } from './deliver.ts';
 import { FindingList, useLookedOver } from './Findings.tsx';
 import { FormatGroup } from './FormatGroup.tsx';
 import { FramesGroup } from './FramesGroup.tsx';
-import { Group } from './Group.tsx';
+import { Group, Tick } from './Group.tsx';
 import { NamedGroup } from './NamedGroup.tsx';
 import { BurntGroup, GroundGroup, LayersGroup, SizeGroup, SoundGroup } from './PictureGroups.tsx';
 import type { OrderInHand } from './use-order.ts';
@@ -47,6 +47,7 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
   const open = useOpenShot();
   const { format, fault, asks } = inHand;
   const summary = useSummary(inHand);
+  const askPlace = useView((state) => state.exportAsks);
   const { found, bytes } = useLookedOver(order, fault);
   return (
     <aside aria-label="Export" className="flex w-[352px] shrink-0 flex-col border-l border-rule bg-panel">
@@ -81,12 +82,19 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
           </p>
         )}
         <FindingList found={found} />
+        {'showSaveFilePicker' in window && (
+          <Tick
+            label="Ask where each file goes"
+            on={askPlace}
+            onChange={(on) => open.view.setState({ exportAsks: on })}
+          />
+        )}
         <Button
           look="main"
           className="!h-9"
           icon={<Download size={16} />}
           disabled={fault !== ''}
-          onClick={() => void deliver(open, format, order)}
+          onClick={() => void deliver(open, format, order, { askPlace })}
         >
           Write {format.thing}
         </Button>

@@ -15,10 +15,17 @@ const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
 
 export const todayInWords = (): string => DAY.format(Date.now());
 
+/** Why a delivery failed, in a sentence. */
+function whyNot(error: unknown): string {
+  if ((error as Error | null)?.name === 'QuotaExceededError')
+    return 'There is no room for it: free some (delete removed shots for good), or deliver it smaller.';
+  return sentence(error);
+}
+
 /** What came of a delivery, in a sentence. */
 export function told(name: string, { state, error, bytes, loudest }: Outcome): string {
   if (state === 'stopped') return 'Stopped; nothing was written.';
-  if (state === 'failed') return `${name} was not written. ${sentence(error)}`;
+  if (state === 'failed') return `${name} was not written. ${whyNot(error)}`;
   const over = 20 * Math.log10(loudest);
   const loud =
     over > CUT_OFF

@@ -37,9 +37,9 @@ export class DeliveryWishes {
   marker = '';
 
   /** Every n-th frame; the length stays, each picture stands longer. */
-  @IsInt({ message: 'Every how manieth frame must be a whole number.' })
-  @Min(1, { message: 'Every how manieth frame is at least 1: each one.' })
-  @Max(60, { message: 'Every how manieth frame is at most 60.' })
+  @IsInt({ message: '“Every” is a whole number: 1 is each frame, 2 every second one.' })
+  @Min(1, { message: '“Every” is at least 1: each frame.' })
+  @Max(60, { message: '“Every” is at most 60.' })
   every = 1;
 
   @IsInt({ message: 'The width must be a whole number of pixels.' })

@@ -1,6 +1,5 @@
-import { choice } from '../asks.ts';
 import { format } from '../format.ts';
-import { QUALITIES, writeMovie } from '../movie.ts';
+import { MOVIE_ASKS, movieTold, writeMovie } from '../movie.ts';
 
 /** H.264 with AAC: sizes are even, BT.709 in limited range. */
 export const mp4 = format({
@@ -14,9 +13,8 @@ export const mp4 = format({
   pictures: true,
   reel: true,
   needs: { even: true, opaque: true, longest: 4096 },
-  asks: { quality: choice('Quality', QUALITIES, 'good') },
-  told: (_, { width, height }) =>
-    width % 2 || height % 2 ? 'A movie’s sides are even: a pixel of background is added.' : '',
+  asks: MOVIE_ASKS,
+  told: movieTold,
   movie: ({ quality }) => ({ container: 'mp4', quality, alpha: false }),
-  write: (job) => writeMovie(job, { container: 'mp4', quality: job.wishes.quality, alpha: false }),
+  write: (job) => writeMovie(job, { container: 'mp4', quality: job.wishes.quality, alpha: false }, job.wishes.pulled),
 });

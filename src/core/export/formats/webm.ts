@@ -1,6 +1,5 @@
-import { choice } from '../asks.ts';
 import { format } from '../format.ts';
-import { QUALITIES, writeMovie } from '../movie.ts';
+import { MOVIE_ASKS, movieTold, writeMovie } from '../movie.ts';
 
 /** VP9 with Opus; alpha is kept where the background is clear. */
 export const webm = format({
@@ -14,9 +13,13 @@ export const webm = format({
   pictures: true,
   reel: true,
   needs: { even: true },
-  asks: { quality: choice('Quality', QUALITIES, 'good') },
-  told: (_, { width, height }) =>
-    width % 2 || height % 2 ? 'A movie’s sides are even: a pixel of background is added.' : '',
+  asks: MOVIE_ASKS,
+  told: movieTold,
   movie: ({ quality }, { ground }) => ({ container: 'webm', quality, alpha: ground === null }),
-  write: (job) => writeMovie(job, { container: 'webm', quality: job.wishes.quality, alpha: job.film.ground === null }),
+  write: (job) =>
+    writeMovie(
+      job,
+      { container: 'webm', quality: job.wishes.quality, alpha: job.film.ground === null },
+      job.wishes.pulled,
+    ),
 });
