@@ -39,6 +39,7 @@ const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<v
   reference: benchReference,
   playing: benchPlaying,
   deliver: benchDeliver,
+  sprites: benchSprites,
 };
 
 /** Measured here, in Node. */
@@ -49,7 +50,6 @@ const HERE: Record<string, () => Promise<void> | void> = {
   between: benchBetween,
   paint: benchPaint,
   gif: benchGif,
-  sprites: benchSprites,
   reading: benchReading,
 };
 

@@ -1,6 +1,6 @@
 /** What deliveries are written with in a browser: painting on a canvas off the screen, PNG files, movies. */
-import { type DeliveryTools, type Painted, type Pixels, paintFilm } from '../core/export/index.ts';
-import { Painter, shownCells } from '../core/picture/index.ts';
+import { type DeliveryTools, type Film, type Painted, type Pixels, paintFilm } from '../core/export/index.ts';
+import { FrameMemory, type PaintContext, Painter, shownCells } from '../core/picture/index.ts';
 import { canvasTools } from './canvas-tools.ts';
 import type { PictureLibrary } from './picture-library.ts';
 
@@ -15,6 +15,12 @@ function surface(width: number, height: number, readBack: boolean): Surface {
   return { canvas, context: canvas.getContext('2d', { willReadFrequently: readBack })! };
 }
 
+/** A canvas off the screen to keep something on. */
+function newCanvas(width: number, height: number) {
+  const { canvas, context } = surface(width, height, true);
+  return { image: canvas, context: context as unknown as PaintContext };
+}
+
 async function pngOf(canvas: OffscreenCanvas): Promise<Uint8Array> {
   return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
 }
@@ -23,6 +29,8 @@ async function pngOf(canvas: OffscreenCanvas): Promise<Uint8Array> {
 export function deliveryTools(library: PictureLibrary): DeliveryTools {
   const painter = new Painter(canvasTools((asset, index) => library.get(asset, index)));
   let shared: Surface | null = null;
+  /** What stays the same from picture to picture of one part of a film. */
+  let remembered: { film: Film; part: number; memory: FrameMemory } | null = null;
   const surfaceFor = (width: number, height: number): Surface => {
     if (shared?.canvas.width !== width || shared.canvas.height !== height) shared = surface(width, height, true);
     return shared;
@@ -36,7 +44,9 @@ export function deliveryTools(library: PictureLibrary): DeliveryTools {
       );
       await library.prepare(pictures);
       const { canvas, context } = surfaceFor(width, height);
-      paintFilm(painter, context as never, film, picture);
+      if (remembered?.film !== film || remembered.part !== picture.part)
+        remembered = { film, part: picture.part, memory: new FrameMemory(newCanvas) };
+      paintFilm(painter, context as never, film, picture, remembered.memory);
       return {
         pixels(): Pixels {
           const { data } = context.getImageData(0, 0, width, height);

@@ -175,22 +175,19 @@ describe('for the web', () => {
     const { bytes } = await written('SVG', 'SVG');
     const text = strFromU8(bytes);
     const wanted = await preview(0);
-    const drawn = await animator.page.evaluate(
-      async (source) => {
-        const parsed = new DOMParser().parseFromString(source, 'image/svg+xml');
-        if (parsed.querySelector('parsererror')) throw new Error(parsed.documentElement.textContent ?? '');
-        const still = source.replace(/animation:[^}]*/g, '');
-        const image = new Image();
-        image.src = URL.createObjectURL(new Blob([still], { type: 'image/svg+xml' }));
-        await image.decode();
-        const canvas = document.createElement('canvas');
-        [canvas.width, canvas.height] = [480, 270];
-        const context = canvas.getContext('2d')!;
-        context.drawImage(image, 0, 0, 480, 270);
-        return [...context.getImageData(0, 0, 480, 270).data];
-      },
-      text,
-    );
+    const drawn = await animator.page.evaluate(async (source) => {
+      const parsed = new DOMParser().parseFromString(source, 'image/svg+xml');
+      if (parsed.querySelector('parsererror')) throw new Error(parsed.documentElement.textContent ?? '');
+      const still = source.replace(/animation:[^}]*/g, '');
+      const image = new Image();
+      image.src = URL.createObjectURL(new Blob([still], { type: 'image/svg+xml' }));
+      await image.decode();
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [480, 270];
+      const context = canvas.getContext('2d')!;
+      context.drawImage(image, 0, 0, 480, 270);
+      return [...context.getImageData(0, 0, 480, 270).data];
+    }, text);
     expect(apart(Uint8Array.from(drawn), wanted)).toBeLessThan(3);
     expect(text).toMatch(/@keyframes/);
   });

@@ -6,7 +6,7 @@ import type { Film, FilmNeeds, FilmPicture } from './film.ts';
 import type { Sink } from './sink.ts';
 import type { DeliveryWishes } from './wishes.ts';
 
-/** Pixels of a picture, RGBA, straight alpha. */
+/** Pixels of a picture, RGBA, straight alpha: those of a canvas. */
 export interface Pixels {
   data: Uint8ClampedArray;
   width: number;

@@ -18,8 +18,10 @@ const UV_BASE = (128 << (BITS + 2)) + (HALF << 2);
 /** Bytes of a picture of even sides: all of its brightness, then both colour differences. */
 export const i420Bytes = (width: number, height: number): number => (width * height * 3) / 2;
 
-/** An opaque picture of even sides (RGBA) as I420. */
-export function toI420({ data, width, height }: Pixels, out: Uint8Array): void {
+/** An opaque picture of even sides as I420. @param blueFirst its bytes are blue, green, red; else red, green, blue */
+export function toI420({ data, width, height }: Pixels, out: Uint8Array, blueFirst = false): void {
+  // Where in a word red and blue lie.
+  const [R, B] = blueFirst ? [16, 0] : [0, 16];
   const words = new Uint32Array(data.buffer, data.byteOffset, width * height);
   const u = width * height;
   const v = u + u / 4;
@@ -29,9 +31,9 @@ export function toI420({ data, width, height }: Pixels, out: Uint8Array): void {
     let low = top + width;
     for (let x = 0; x < width; x += 2, top += 2, low += 2, at++) {
       const [a, b, c, d] = [words[top], words[top + 1], words[low], words[low + 1]];
-      const ar = a & 255;
+      const ar = (a >> R) & 255;
       const ag = (a >> 8) & 255;
-      const ab = (a >> 16) & 255;
+      const ab = (a >> B) & 255;
       out[top] = (YR * ar + YG * ag + YB * ab + Y_BASE) >> BITS;
       if (a === b && a === c && a === d) {
         // Most of a drawn picture is flat.
@@ -43,15 +45,15 @@ export function toI420({ data, width, height }: Pixels, out: Uint8Array): void {
         out[v + at] = (4 * (VR * ar + VG * ag + VB * ab) + UV_BASE) >> (BITS + 2);
         continue;
       }
-      const br = b & 255;
+      const br = (b >> R) & 255;
       const bg = (b >> 8) & 255;
-      const bb = (b >> 16) & 255;
-      const cr = c & 255;
+      const bb = (b >> B) & 255;
+      const cr = (c >> R) & 255;
       const cg = (c >> 8) & 255;
-      const cb = (c >> 16) & 255;
-      const dr = d & 255;
+      const cb = (c >> B) & 255;
+      const dr = (d >> R) & 255;
       const dg = (d >> 8) & 255;
-      const db = (d >> 16) & 255;
+      const db = (d >> B) & 255;
       out[top + 1] = (YR * br + YG * bg + YB * bb + Y_BASE) >> BITS;
       out[low] = (YR * cr + YG * cg + YB * cb + Y_BASE) >> BITS;
       out[low + 1] = (YR * dr + YG * dg + YB * db + Y_BASE) >> BITS;

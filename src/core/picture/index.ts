@@ -4,6 +4,7 @@
  * line first, the darkest wins, then the paper's tooth, then the colour.
  */
 export * from './context.ts';
+export * from './frame-memory.ts';
 export * from './ink-raster.ts';
 export * from './painter.ts';
 export * from './shows.ts';

@@ -13,9 +13,10 @@ import type { Id } from '../shot/ids.ts';
 import type { Drawing, Layer, Planes, Shot } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
 import type { PaintContext, PaintTools, PathLike } from './context.ts';
+import type { FrameMemory } from './frame-memory.ts';
 import { InkRaster, type Window } from './ink-raster.ts';
 import { LOST_SWATCH, paintAreas, parted, SOFT_REACH } from './paint-areas.ts';
-import { type Looker, type ShownCell, shownCells } from './shows.ts';
+import { type Looker, type ShownCell, shownCells, shownKey } from './shows.ts';
 import type { Inked } from './tiles.ts';
 
 type Colour = ReturnType<typeof parted>;
@@ -238,7 +239,8 @@ export class Painter {
 
   /**
    * A whole frame on a canvas of `width` x `height` pixels through `view` (paper to canvas): background, then every
-   * cell. The canvas is cleared first; with a transparent background it stays clear behind the drawings.
+   * cell. The canvas is cleared first; with a transparent background it stays clear behind the drawings. Frames that follow
+   * one another share a `memory` of what stays the same.
    */
   paintFrame(
     context: PaintContext,
@@ -248,16 +250,23 @@ export class Painter {
     view: Matrix,
     width: number,
     height: number,
+    memory?: FrameMemory,
   ): void {
-    const colours = colourMap(paletteAt(shot, frame));
+    const palette = paletteAt(shot, frame);
+    const colours = colourMap(palette);
+    const cells = shownCells(shot, frame, looker);
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, width, height);
-    context.setTransform(...view);
-    if (!shot.background.transparent) {
-      context.fillStyle = shot.background.colour;
-      context.fillRect(0, 0, shot.width, shot.height);
-    }
-    for (const shown of shownCells(shot, frame, looker))
-      this.paintCell(context, shot, shown, colours, view, width, height);
+    const paint = (target: PaintContext, from: number, to: number) => {
+      if (from === 0 && !shot.background.transparent) {
+        target.setTransform(...view);
+        target.fillStyle = shot.background.colour;
+        target.fillRect(0, 0, shot.width, shot.height);
+      }
+      for (const shown of cells.slice(from, to)) this.paintCell(target, shot, shown, colours, view, width, height);
+    };
+    const keys = memory ? cells.map((shown) => `${palette.id} ${shownKey(shot, shown)}`) : [];
+    const done = memory?.paintLowest(context, keys, width, height, paint) ?? 0;
+    paint(context, done, cells.length);
   }
 }
