@@ -102,6 +102,8 @@ async function main() {
   await animator.hand.key('Control', 'KeyG');
   await animator.hand.press('Layers', 'tab');
   await animator.view('export');
+  await animator.hand.press('MP4', 'radio');
+  await animator.page.waitForSelector('[data-testid="foretold"]', { timeout: 60_000 });
   await take('export');
   await animator.view('reference');
   await animator.hand.press('Record yourself', 'button');
