@@ -145,7 +145,7 @@ const face = {
   /** Writes the whole file. Stopping ends the worker; what it left in the file store is for the window to remove. */
   async write(
     order: DeliveryOrder,
-    sounds: Map<Id, Sound>[],
+    sounds: () => Promise<Map<Id, Sound>[]>,
     to: string | FileSystemFileHandle,
     progress: (part: number) => void,
   ): Promise<Delivered> {
@@ -161,7 +161,8 @@ const face = {
         tools,
         sink,
         async sound() {
-          const mixed = soundOf(film, sounds);
+          // Decoded only for a file that has sound in it.
+          const mixed = soundOf(film, await sounds());
           peak = mixed ? loudest(mixed.channels) : 0;
           return mixed;
         },

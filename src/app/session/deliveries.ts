@@ -161,13 +161,23 @@ class Deliveries {
     this.change(id, { state: 'writing', began: Date.now() });
     const progress = proxy((part: number) => this.change(id, { part }));
     try {
-      const sounds: Map<Id, Sound>[] = [];
+      const shots: Shot[] = [];
       for (const [k, part] of parts.entries()) {
         const shot = await part.shot();
         await openIn(host, shot, await part.files(shot), k > 0);
-        sounds.push(await part.sounds(shot));
+        shots.push(shot);
       }
-      const written = await host.face.write(order, sounds, place ?? stored, progress);
+      // What went wrong with a sound is kept with its sentence: on the way through the worker it would lose it.
+      let mute: unknown = null;
+      const sounds = proxy(() =>
+        Promise.all(parts.map((part, k) => part.sounds(shots[k]))).catch((reason) => {
+          mute = reason;
+          throw reason;
+        }),
+      );
+      const written = await host.face.write(order, sounds, place ?? stored, progress).catch((reason) => {
+        throw mute ?? reason;
+      });
       if ('fault' in written) throw Object.assign(new Error(written.fault), { name: written.name });
       const file = place ? null : written.bytes ? new Blob([written.bytes]) : await this.stored(stored);
       const bytes = file?.size ?? (place ? (await place.getFile()).size : 0);
