@@ -49,12 +49,15 @@ export function useKeyboard(context: CommandContext): void {
       if (!command) return;
       // A button pressed with the pen a moment ago would be pressed by this key as well.
       if (target instanceof HTMLButtonElement) target.blur();
+      const runs = !command.when || command.when(context);
+      // With Ctrl or Cmd the browser has a meaning of its own: what is not done here is left to it (pictures pasted).
+      if (!runs && (event.ctrlKey || event.metaKey)) return;
       event.preventDefault();
       if (command.release) {
         if (event.repeat || held) return;
         held = command;
       }
-      if (!command.when || command.when(context)) command.run(context, key);
+      if (runs) command.run(context, key);
     };
     const up = (event: KeyboardEvent) => {
       if (!held || !keysOf(held).some((key) => isKeyOf(event, key))) return;

@@ -6,6 +6,7 @@ import {
   layerOf,
   mergeDown,
   moveLayer,
+  pictureOf,
   removeLayer,
 } from '../../core/sheet/index.ts';
 import { makeLayer, type Purpose } from '../../core/shot/index.ts';
@@ -82,6 +83,12 @@ function merge(context: CommandContext): void {
   );
 }
 
+/** The layer in hand shows a picture that is part of the shot. */
+const hasPicture: Command['when'] = (context) => {
+  const layer = layerInHand(context);
+  return layer !== null && layer !== undefined && layer.purpose !== 'reference' && pictureOf(layer) !== null;
+};
+
 export const layerCommands: Command[] = [
   { id: 'layer-left', name: 'To the layer above', group: 'Layers', keys: ['ArrowLeft'], run: layerBy(1) },
   { id: 'layer-right', name: 'To the layer below', group: 'Layers', keys: ['ArrowRight'], run: layerBy(-1) },
@@ -91,6 +98,32 @@ export const layerCommands: Command[] = [
     group: 'Layers',
     keys: ['Alt+KeyN'],
     run: (context) => addLayer(context, 'New layer', 'clean'),
+  },
+  {
+    id: 'bring-picture',
+    name: 'Bring pictures in, part of the shot',
+    group: 'Layers',
+    keys: ['Alt+Shift+Insert'],
+    run: ({ view, go, session }) => {
+      go(`/shot/${session.shot.id}/desk`);
+      view.setState({ choosing: { layer: null } });
+    },
+  },
+  {
+    id: 'place-picture',
+    name: 'Place the layer’s picture on the paper',
+    group: 'Layers',
+    keys: ['Alt+Home'],
+    when: hasPicture,
+    run: ({ view }) => view.setState(({ placing, layerId }) => ({ placing: placing === layerId ? null : layerId })),
+  },
+  {
+    id: 'newer-picture',
+    name: 'Show a newer file on the layer',
+    group: 'Layers',
+    keys: ['Alt+End'],
+    when: hasPicture,
+    run: ({ view }) => view.setState(({ layerId }) => ({ choosing: { layer: layerId } })),
   },
   {
     id: 'trace-over',

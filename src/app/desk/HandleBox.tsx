@@ -152,12 +152,13 @@ export function HandleBox({
       })}
       <g
         data-handle="pivot"
-        className="pointer-events-auto cursor-move"
+        // One that cannot be moved lets the box under it be taken hold of.
+        className={onPivot ? 'pointer-events-auto cursor-move' : ''}
         stroke="#2f3fa8"
         strokeWidth={1.5}
         fill="#dfe2f6"
-        onPointerDown={down({ kind: 'pivot' })}
-        {...pen}
+        onPointerDown={onPivot ? down({ kind: 'pivot' }) : undefined}
+        {...(onPivot ? pen : {})}
       >
         <circle cx={px} cy={py} r={5} />
         <path d={`M${px - 9} ${py}h18M${px} ${py - 9}v18`} />

@@ -143,7 +143,7 @@ export function BringInWishes({ clip, read, progress, setProgress, onDone }: Bri
             )}
           </div>
           <div className="flex flex-wrap items-center gap-2">
-            <b className="w-12">HoldWish</b>
+            <b className="w-12">Hold</b>
             <Choice
               label="How long each is held"
               keys=""

@@ -8,7 +8,7 @@ import Grip from 'lucide-react/icons/grip-vertical';
 import Lock from 'lucide-react/icons/lock';
 import LockOpen from 'lucide-react/icons/lock-open';
 import { memo, useMemo, useState } from 'react';
-import { layerOf, moveLayer, progressInWords } from '../../core/sheet/index.ts';
+import { layerOf, moveLayer, pictureOf, progressInWords } from '../../core/sheet/index.ts';
 import { AFTER_LAST, type Layer, newId, type Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { commandItem } from '../commands/menu.ts';
@@ -151,6 +151,9 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
           },
           command('trace-over'),
           command('duplicate-layer'),
+          ...(layer.purpose !== 'reference' && pictureOf(layer)
+            ? [null, command('place-picture'), command('newer-picture'), null]
+            : []),
           { ...command('merge-down'), disabled: only },
           command('fold-column'),
           null,

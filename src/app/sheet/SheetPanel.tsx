@@ -6,6 +6,7 @@ import { countSpan, drawingName, shownExposure, unusedDrawings } from '../../cor
 import type { Purpose } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { addLayer } from '../commands/layers.ts';
+import { commandItem } from '../commands/menu.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { later } from '../parts/later.tsx';
 import { Menu } from '../parts/Menu.tsx';
@@ -111,10 +112,14 @@ function Cards() {
         {card === 'layers' && (
           <Menu
             label="New layer"
-            items={NEW_LAYERS.map(([name, purpose]) => ({
-              name: `${name}${purpose === 'rough' ? ' (guide, never delivered)' : ''}`,
-              run: () => addLayer(commands, name, purpose),
-            }))}
+            items={[
+              ...NEW_LAYERS.map(([name, purpose]) => ({
+                name: `${name}${purpose === 'rough' ? ' (guide, never delivered)' : ''}`,
+                run: () => addLayer(commands, name, purpose),
+              })),
+              null,
+              commandItem(commands, 'bring-picture'),
+            ]}
             trigger={
               <Button look="quiet" icon={<Plus size={14} />} className="ml-auto !px-1.5" aria-label="Add a layer">
                 Add

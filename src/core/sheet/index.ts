@@ -23,6 +23,7 @@ export * from './length.ts';
 export * from './neighbours.ts';
 export * from './notes.ts';
 export * from './packed.ts';
+export * from './picture-layers.ts';
 export * from './pieces.ts';
 export * from './retime.ts';
 export * from './timing.ts';

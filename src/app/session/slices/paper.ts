@@ -61,6 +61,8 @@ interface PassingPaper {
   ghostInHand: Id | null;
   /** The reference layer whose pictures are being placed. */
   placing: Id | null;
+  /** Picture files are being chosen: for new layers, or a newer one for a layer. */
+  choosing: { layer: Id | null } | null;
   /** Neighbours are being flipped: ghosts rest. The frame to come back to, and the clock. */
   roll: { home: number; timer: ReturnType<typeof setInterval> } | null;
   /** What the hand is doing to what is picked; done when it lets go. */
@@ -74,6 +76,7 @@ export const paper = slice({
     peek: null,
     ghostInHand: null,
     placing: null,
+    choosing: null,
     roll: null,
     changing: null,
   }),
