@@ -142,6 +142,10 @@ const face = {
     if (!encoded) return null;
     return unlessNewer((pause) => foretellMovie(film, encoded, tools, pause));
   },
+  /** Nobody wants to know any more what was asked of a delivery: the machine is needed for drawing. */
+  rest(): void {
+    lastAsked++;
+  },
   /** Writes the whole file. Stopping ends the worker; what it left in the file store is for the window to remove. */
   async write(
     order: DeliveryOrder,

@@ -23,7 +23,8 @@ export function whyNotDraw(shot: Shot, layer: Layer | null, frame: number): stri
   if (frame >= shot.length) return 'This frame lies after the end of the shot.';
   const shown = shownExposure(layer.exposures, layer.afterLast, frame);
   if (shown?.exposure.cell?.kind === 'picture') {
-    return `“${layer.name}” shows footage here. Make a trace-over layer from it to draw over it.`;
+    const what = layer.purpose === 'reference' ? 'footage' : 'a picture';
+    return `“${layer.name}” shows ${what} here. Make a trace-over layer from it to draw over it.`;
   }
   return null;
 }

@@ -43,6 +43,7 @@ export function useLookedOver(order: DeliveryOrder, fault: string): LookedOver {
     return () => {
       gone = true;
       clearTimeout(timer);
+      delivery.rest();
     };
   }, [delivery, order, speed, shot, fault]);
   return { found, bytes };

@@ -1,4 +1,5 @@
-import { FORMATS, PURPOSES_OF_FILES, type PurposeOfFile } from '../../core/export/index.ts';
+import { RadioGroup } from 'radix-ui';
+import { FORMATS, type FormatId, PURPOSES_OF_FILES, type PurposeOfFile } from '../../core/export/index.ts';
 import { Group } from './Group.tsx';
 import type { OrderInHand } from './use-order.ts';
 
@@ -7,7 +8,12 @@ export function FormatGroup({ inHand: { format, shot, wishes, chooseFormat } }: 
   const told = format.told?.(shot, wishes as never) ?? '';
   return (
     <Group name="Format">
-      <div role="radiogroup" aria-label="Format" className="flex flex-col gap-1.5">
+      <RadioGroup.Root
+        aria-label="Format"
+        className="flex flex-col gap-1.5"
+        value={format.id}
+        onValueChange={(id) => chooseFormat(id as FormatId)}
+      >
         {Object.entries(PURPOSES_OF_FILES).map(([purpose, words]) => {
           const those = FORMATS.filter((each) => each.purpose === (purpose as PurposeOfFile));
           if (those.length === 0) return null;
@@ -16,27 +22,20 @@ export function FormatGroup({ inHand: { format, shot, wishes, chooseFormat } }: 
               <span className="w-[74px] shrink-0 pt-1 text-sm leading-tight text-second">{words}</span>
               <div className="flex flex-1 flex-wrap gap-1">
                 {those.map(({ id, name, about }) => (
-                  <button
+                  <RadioGroup.Item
                     key={id}
-                    type="button"
-                    role="radio"
-                    aria-checked={format.id === id}
+                    value={id}
                     title={about}
-                    onClick={() => chooseFormat(id)}
-                    className={`h-7 rounded-md border px-2 text-sm whitespace-nowrap ${
-                      format.id === id
-                        ? 'border-accent bg-accent text-white'
-                        : 'border-rule bg-white text-ink hover:bg-wash/60'
-                    }`}
+                    className="h-7 rounded-md border border-rule bg-white px-2 text-sm whitespace-nowrap text-ink hover:bg-wash/60 data-[state=checked]:border-accent data-[state=checked]:bg-accent data-[state=checked]:text-white"
                   >
                     {name}
-                  </button>
+                  </RadioGroup.Item>
                 ))}
               </div>
             </div>
           );
         })}
-      </div>
+      </RadioGroup.Root>
       <p className="text-sm text-second">{format.about}</p>
       {told && <p className="text-sm text-attention">{told}</p>}
     </Group>

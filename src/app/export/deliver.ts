@@ -58,6 +58,7 @@ export async function deliver(
     // Nothing was chosen: nothing is written.
     return;
   }
+  const written = place?.name ?? fileName;
   const files = pictureFiles(session.db, shot);
   const outcome = await deliveries.order(
     {
@@ -71,14 +72,14 @@ export async function deliver(
         },
       ],
       order,
-      name: fileName,
+      name: written,
       type: format.type,
       format: format.name.split(',')[0],
       place,
     },
-    (came) => told(fileName, came),
+    (came) => told(written, came),
   );
-  handOut(outcome, fileName, format);
+  handOut(outcome, written, format);
 }
 
 /** Hands a finished delivery out and says what came of it. */

@@ -69,6 +69,11 @@ export class DeliveryPreview {
     return this.host.face.foretell(order);
   }
 
+  /** Ends what is being looked over. */
+  rest(): void {
+    this.host.tell((face) => face.rest());
+  }
+
   close(): void {
     this.host.close();
   }
