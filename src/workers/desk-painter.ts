@@ -23,6 +23,7 @@ import {
   colourOf,
   type Drawing,
   type Id,
+  type Layer,
   type Palette,
   paletteAt,
   type Shot,
@@ -78,6 +79,8 @@ export interface PaperWish {
   width: number;
   height: number;
   ghosts: GhostWish[];
+  /** Drawings of the layer in hand are shown as it is moved, not on their own pegs. */
+  asMoved: boolean;
   /** Shown in place of what the sheet has on this layer: the cell looked at while a key is held. */
   instead: CellRef | null;
   draft: Draft | null;
@@ -161,9 +164,11 @@ export class DeskPainter {
     height: number,
     tint: string | null = null,
   ) {
-    const { cell } = shown;
+    const { cell, layer } = shown;
     if (cell.kind === 'picture') await this.library.prepare([cell]);
-    const scale = scaleOf(view);
+    // A moved drawing is rastered at the size it is seen in.
+    const through = cell.kind === 'drawing' && layer.place ? after(layer.place, view) : view;
+    const scale = scaleOf(through);
     const w = Math.ceil(shot.width * scale);
     const h = Math.ceil(shot.height * scale);
     const colours = tint ? flat(palette, tint) : colourMap(palette);
@@ -176,14 +181,14 @@ export class DeskPainter {
     const look = tint ?? colourKey(palette);
     if (w * h > LARGEST_RASTER) {
       const key = `${revision(drawing.ink)}.${revision(drawing.paint)}|${look}`;
-      this.tiles.put(context, key, this.painter.inked(drawing), view, shown.layer.opacity, (target, through) =>
-        this.painter.paintDrawing(target, drawing, colours, seenOn(target, through)),
+      this.tiles.put(context, key, this.painter.inked(drawing), through, layer.opacity, (target, seen) =>
+        this.painter.paintDrawing(target, drawing, colours, seenOn(target, seen)),
       );
       return;
     }
     const raster = this.drawingRaster(drawing, scale, shot, look, colours);
-    context.setTransform(...view);
-    context.globalAlpha = shown.layer.opacity;
+    context.setTransform(...through);
+    context.globalAlpha = layer.opacity;
     context.drawImage(raster as never, 0, 0, w / scale, h / scale);
     context.globalAlpha = 1;
   }
@@ -217,15 +222,19 @@ export class DeskPainter {
     const { frame, view, width, height } = wish;
     const palette = paletteAt(shot, frame);
     const all = shownCells(shot, frame, 'paper');
-    const place = shot.layers.findIndex((layer) => layer.id === wish.layerId);
-    const below = all.filter((shown) => shot.layers.indexOf(shown.layer) < place);
-    const hand = shot.layers[place];
+    const heights = new Map(shot.layers.map(({ id }, height) => [id, height]));
+    const place = heights.get(wish.layerId) ?? -1;
+    const below = all.filter(({ layer }) => heights.get(layer.id)! < place);
+    const hand: Layer | undefined = shot.layers[place];
     const own: ShownCell[] = wish.instead
       ? hand
         ? [{ layer: hand, cell: wish.instead }]
         : []
-      : all.filter((shown) => shown.layer.id === wish.layerId);
-    const above = all.filter((shown) => shot.layers.indexOf(shown.layer) > place);
+      : all
+          .filter(({ layer }) => layer.id === wish.layerId)
+          // Drawings of the layer in hand lie on their own pegs, where the pen draws them; pictures as they are moved.
+          .map((shown) => (shown.cell.kind === 'drawing' && !wish.asMoved ? { ...shown, layer: hand } : shown));
+    const above = all.filter(({ layer }) => heights.get(layer.id)! > place);
     const base = `${view.join()}|${width}x${height}|${colourKey(palette)}`;
     const tintOf = ({ layer }: ShownCell) =>
       layer.purpose === 'rough' && layer.id !== wish.layerId ? wish.roughTint : null;

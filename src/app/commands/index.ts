@@ -7,6 +7,7 @@ import { guideCommands } from './guides.ts';
 import { holdCommands } from './holds.ts';
 import { layerCommands } from './layers.ts';
 import { mouthCommands } from './mouths.ts';
+import { moveCommands } from './moves.ts';
 import { noteCommands } from './notes.ts';
 import { paintCommands } from './paint.ts';
 import { pickedCommands } from './picked.ts';
@@ -38,5 +39,6 @@ export const COMMANDS: Command[] = [
   ...readingCommands,
   ...mouthCommands,
   ...layerCommands,
+  ...moveCommands,
   ...shotCommands,
 ];

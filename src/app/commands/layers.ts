@@ -110,14 +110,6 @@ export const layerCommands: Command[] = [
     },
   },
   {
-    id: 'place-picture',
-    name: 'Place the layer’s picture on the paper',
-    group: 'Layers',
-    keys: ['Alt+Home'],
-    when: hasPicture,
-    run: ({ view }) => view.setState(({ placing, layerId }) => ({ placing: placing === layerId ? null : layerId })),
-  },
-  {
     id: 'newer-picture',
     name: 'Show a newer file on the layer',
     group: 'Layers',

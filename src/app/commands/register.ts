@@ -28,6 +28,7 @@ type CommandGroup =
   | 'Notes'
   | 'Sheet'
   | 'Layers'
+  | 'Moves'
   | 'Paper'
   | 'Ghosts'
   | 'Guides'

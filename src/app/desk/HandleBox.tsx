@@ -40,6 +40,8 @@ interface HandleBoxProps {
   movable?: boolean;
   /** Absent: the pivot stays where it is. */
   onPivot?(pivot: Point): void;
+  /** When the hand lets go of the pivot. */
+  onPivotDone?(): void;
 }
 
 /** A box with handles to scale and turn what is in it, and the pivot it is done about. */
@@ -53,6 +55,7 @@ export function HandleBox({
   onChanging,
   onDone,
   onPivot,
+  onPivotDone,
   movable,
 }: HandleBoxProps) {
   const paper = useView((state) => state.paper);
@@ -92,7 +95,8 @@ export function HandleBox({
   const up = () => {
     const held = gripped.current;
     gripped.current = null;
-    if (held && held.grip.kind !== 'pivot') onDone(held.grip.kind);
+    if (held?.grip.kind === 'pivot') onPivotDone?.();
+    else if (held) onDone(held.grip.kind);
   };
   const pen = { onPointerMove: move, onPointerUp: up, onPointerCancel: up };
   const [px, py] = at(pivot.x, pivot.y);

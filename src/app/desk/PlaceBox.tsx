@@ -1,30 +1,22 @@
 import { useRef } from 'react';
 import { after, IDENTITY, type Matrix } from '../../core/plane/index.ts';
-import { layerOf } from '../../core/sheet/index.ts';
-import { newId, type Shot } from '../../core/shot/index.ts';
+import { layerBox, layerOf, pictureOf } from '../../core/sheet/index.ts';
+import { newId } from '../../core/shot/index.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { HandleBox } from './HandleBox.tsx';
+import { MoveBox } from './MoveBox.tsx';
 
-/** Where a layer's pictures lie fitted and centred: the box of its first picture. */
-function pictureBox(shot: Shot, layerId: string) {
-  const cell = shot.layers
-    .find(({ id }) => id === layerId)
-    ?.exposures.find((each) => each.cell?.kind === 'picture')?.cell;
-  const asset = cell?.kind === 'picture' ? shot.assets[cell.asset] : undefined;
-  if (!asset || asset.width < 1 || asset.height < 1) return null;
-  const by = Math.min(shot.width / asset.width, shot.height / asset.height);
-  const [x, y] = [(shot.width - asset.width * by) / 2, (shot.height - asset.height * by) / 2];
-  return { minX: x, minY: y, maxX: shot.width - x, maxY: shot.height - y };
-}
-
-/** The box by which the pictures of a reference layer are moved, scaled and turned under the drawing. */
+/** The box by which a layer is moved, scaled and turned on the paper. */
 export function PlaceBox() {
   const { session, view } = useOpenShot();
   const placing = useView((state) => state.placing);
   const layer = useShot((shot) => shot.layers.find(({ id }) => id === placing) ?? null);
+  const frame = useView((state) => state.frame);
   const from = useRef<{ map: Matrix; gesture: string } | null>(null);
-  const box = layer && pictureBox(session.shot, layer.id);
+  const box = layer && layerBox(session.shot, layer, frame);
   if (!layer || !box) return null;
+  // What has places, and whatever is drawn, is moved; pictures that stay where they are are placed once.
+  if (layer.moves || pictureOf(layer) === null) return <MoveBox layer={layer} />;
   const map = layer.place ?? IDENTITY;
   return (
     <HandleBox

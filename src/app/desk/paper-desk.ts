@@ -112,6 +112,7 @@ export class PaperDesk {
             now.layerId !== before.layerId ||
             now.ghosts !== before.ghosts ||
             now.peek !== before.peek ||
+            now.placing !== before.placing ||
             now.roughTint !== before.roughTint ||
             now.roll !== before.roll)
         ) {

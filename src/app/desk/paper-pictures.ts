@@ -223,6 +223,7 @@ export class PaperPictures {
       width,
       height,
       ghosts: ghostWishes(this.open),
+      asMoved: view.getState().placing === layerId,
       instead: peekedCell(this.open),
       draft: this.draft,
       roughTint: view.getState().roughTint ? ROUGH_TINT : null,

@@ -151,9 +151,15 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
           },
           command('trace-over'),
           command('duplicate-layer'),
-          ...(layer.purpose !== 'reference' && pictureOf(layer)
-            ? [null, command('place-picture'), command('newer-picture'), null]
-            : []),
+          {
+            name: 'Moves',
+            items: [
+              command('layer-box'),
+              command('set-place'),
+              ...(layer.moves ? [null, command('space-move'), command('space-moves'), command('read-moves')] : []),
+            ],
+          },
+          ...(layer.purpose !== 'reference' && pictureOf(layer) ? [command('newer-picture')] : []),
           { ...command('merge-down'), disabled: only },
           command('fold-column'),
           null,

@@ -9,7 +9,7 @@ import {
   startFrames,
   totalFrames,
 } from '../../core/sheet/index.ts';
-import { type CellRef, type Drawing, type Layer, type Shot, STAGES } from '../../core/shot/index.ts';
+import { type CellRef, type Drawing, type Layer, type Moves, type Shot, STAGES } from '../../core/shot/index.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
 import type { Column } from './geometry.ts';
 import type { Rows, SheetScene } from './scene.ts';
@@ -93,6 +93,31 @@ function paintColumn(
     if (drawing && isFirstPass(drawing)) paintFirstPass(c, x, top + rh / 2);
   }
   if (exposures.length > 0) paintAfter(c, scene, layer, column, { first, last, y });
+  if (layer.moves) paintPlaces(c, layer.moves, x + cw - 5, { first, last, y }, rh);
+}
+
+/** The places of a moved layer beside its drawings, as ticks on a line like those of a timing chart. */
+function paintPlaces(
+  c: CanvasRenderingContext2D,
+  { places }: Moves,
+  x: number,
+  { first, last, y }: Rows,
+  rh: number,
+): void {
+  c.strokeStyle = ACCENT;
+  c.lineWidth = 1;
+  const [from, to] = [places[0].frame, places[places.length - 1].frame];
+  c.beginPath();
+  if (to > from) {
+    c.moveTo(x + 0.5, y(Math.max(first, from)) + (from >= first ? rh / 2 : 0));
+    c.lineTo(x + 0.5, y(Math.min(last + 1, to)) + (to <= last ? rh / 2 : 0));
+  }
+  for (const { frame } of places) {
+    if (frame < first || frame > last) continue;
+    c.moveTo(x - 2.5, Math.round(y(frame) + rh / 2) + 0.5);
+    c.lineTo(x + 3.5, Math.round(y(frame) + rh / 2) + 0.5);
+  }
+  c.stroke();
 }
 
 function paintCross(c: CanvasRenderingContext2D, x: number, y: number, rh: number): void {

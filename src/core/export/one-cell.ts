@@ -3,7 +3,7 @@ import { newId } from '../shot/ids.ts';
 import type { CellRef, Drawing, Layer, Shot } from '../shot/model.ts';
 import type { Film } from './film.ts';
 
-/** @param frame the frame whose palette colours it @param drawing takes the place of the one the cell names */
+/** @param layer as it is to lie: its moves are not looked at @param frame the frame whose palette colours it @param drawing takes the place of the one the cell names */
 export function filmOfCell(
   film: Film,
   layer: Layer,
@@ -17,6 +17,7 @@ export function filmOfCell(
     visible: true,
     guide: false,
     opacity: 1,
+    moves: null,
     afterLast: 'holds',
     exposures: [{ id: newId(), cell, frames: 1 }],
   };

@@ -1,6 +1,7 @@
 /** A picture with its layers as OpenRaster 0.0.5: a zip of PNG files and the stack they make. */
 import { drawingName } from '../sheet/drawings.ts';
 import { shownExposure } from '../sheet/exposures.ts';
+import { layerAt } from '../sheet/moves.ts';
 import type { CellRef, Layer } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import type { Film } from './film.ts';
@@ -37,7 +38,7 @@ function layersOf({ parts }: Film, what: 'frame' | 'drawings'): OraLayer[] {
       const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
       const own = drawing ? drawingName(drawing) : cell.kind === 'picture' ? `picture ${cell.index + 1}` : '';
       const name = what === 'frame' ? layer.name : `${layer.name} ${own}`;
-      out.push({ name, layer, cell, frame, visible: frame === from });
+      out.push({ name, layer: layerAt(layer, frame), cell, frame, visible: frame === from });
     }
   }
   return out;

@@ -240,7 +240,10 @@ export async function writePages(
     if (isShapes(each.drawing)) pages.shapes(each.drawing, colours, box, by);
     else {
       const cellRef = { kind: 'drawing', drawing: each.drawing.id } as const;
-      const own = filmAt(filmOfCell(film, each.layer, cellRef, each.frame, { ground: '#ffffff' }), pixels);
+      const own = filmAt(
+        filmOfCell(film, { ...each.layer, place: null }, cellRef, each.frame, { ground: '#ffffff' }),
+        pixels,
+      );
       const whole = (await tools.paint(own, own.pictures[0])).pixels();
       // White is the paper's: what is only white needs no picture.
       const inked = changedBox({ ...whole, data: new Uint8ClampedArray(whole.data.length).fill(255) }, whole);

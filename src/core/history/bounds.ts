@@ -18,6 +18,7 @@ const LISTS: Record<string, [most: number, what: string]> = {
   paletteCues: [LIMITS.maxLength, 'changes of colour model'],
   tracks: [LIMITS.maxTracks, 'sound tracks'],
   clips: [LIMITS.maxClips, 'clips on a track'],
+  places: [LIMITS.maxPlaces, 'places of a layer'],
   charts: [LIMITS.maxCharts, 'mouth charts'],
   deliveries: [LIMITS.maxDeliveries, 'named deliveries'],
   markers: [LIMITS.maxLength, 'named frames'],

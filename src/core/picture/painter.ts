@@ -219,7 +219,10 @@ export class Painter {
       if (cell.kind === 'picture') this.paintPicture(target, shot, cell.asset, cell.index, layer);
       else {
         const drawing = shot.drawings[cell.drawing];
-        if (drawing) this.paintDrawing(target, drawing, colours, seenBox(view, width, height));
+        // Lines are moved as lines: nothing is painted first and moved then.
+        const through = layer.place ? after(layer.place, view) : view;
+        target.setTransform(...through);
+        if (drawing) this.paintDrawing(target, drawing, colours, seenBox(through, width, height));
       }
     };
     // One picture overlaps nothing of its own: it is faded as it is drawn. Lines are gathered first.

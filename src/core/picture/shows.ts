@@ -1,6 +1,7 @@
 /** What a frame shows, in order: one rule for the paper and for what is delivered. */
 
 import { shownExposure } from '../sheet/exposures.ts';
+import { layerAt } from '../sheet/moves.ts';
 import type { CellRef, Layer, Shot } from '../shot/model.ts';
 
 export interface ShownCell {
@@ -15,13 +16,13 @@ function layerShows(layer: Layer, looker: Looker): boolean {
   return layer.visible && (looker === 'paper' || !layer.guide);
 }
 
-/** The cells of `frame` (0-based), bottom first. */
+/** The cells of `frame` (0-based), bottom first, each on its layer as it lies there. */
 export function shownCells(shot: Shot, frame: number, looker: Looker): ShownCell[] {
   const out: ShownCell[] = [];
   for (const layer of shot.layers) {
     if (!layerShows(layer, looker)) continue;
     const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
-    if (cell) out.push({ layer, cell });
+    if (cell) out.push({ layer: layerAt(layer, frame), cell });
   }
   return out;
 }

@@ -52,3 +52,11 @@ export function mapBox(m: Matrix, { minX, minY, maxX, maxY }: Box): Box {
   for (const x of [minX, maxX]) for (const y of [minY, maxY]) widen(out, ...mapPoint(m, x, y));
   return out;
 }
+
+/** The smallest box around two. */
+export const joinedBox = (a: Box, b: Box): Box => ({
+  minX: Math.min(a.minX, b.minX),
+  minY: Math.min(a.minY, b.minY),
+  maxX: Math.max(a.maxX, b.maxX),
+  maxY: Math.max(a.maxY, b.maxY),
+});

@@ -12,6 +12,7 @@ import type { Clip, Exposure, Layer, Shot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import { sameCell, startFrames, totalFrames, touched } from './exposures.ts';
 import { cellCount, packExposures } from './packed.ts';
+import { placesAfter } from './place-frames.ts';
 
 /** Timing that cannot be done; the message is one sentence for the person. Nothing has been changed. */
 export class BadTiming extends Refused {}
@@ -81,6 +82,8 @@ export function setExposures(shot: Shot, layerId: Id, exposures: Exposure[]): vo
       throw new BadTiming(
         `“${layer.name}” would be ${total} frames long; a shot can have ${LIMITS.maxLength}. Choose fewer.`,
       );
+    const moves = placesAfter(layer, layer.exposures, exposures);
+    if (moves !== layer.moves) layer.moves = moves;
     layer.exposures = Object.freeze(exposures) as Exposure[];
     if (total > work.length) work.length = total;
   });

@@ -7,6 +7,7 @@ import { copyDrawing, newDrawing } from './drawing-edits.ts';
 import { drawingsOfLayer, forgetIndex, nextNumber } from './drawings.ts';
 import { atWork, BadTiming, layerOf, onSheet, setExposures } from './edit.ts';
 import { cellKey, sameCell, shownExposure, tidy, totalFrames } from './exposures.ts';
+import { copiedMoves } from './place-frames.ts';
 
 /** The same timing with other cells: `cell` is asked once for each cell of the source. */
 function withCells(exposures: Exposure[], cell: (source: CellRef) => CellRef): Exposure[] {
@@ -44,7 +45,13 @@ export function addTraceOver(shot: Shot, sourceId: Id): Layer {
 export function duplicateLayer(shot: Shot, sourceId: Id): Layer {
   const made = onSheet(shot, (work) => {
     const source = layerOf(work, sourceId);
-    const layer: Layer = { ...source, id: newId(), name: longerName(source.name, ', copy'), locked: false };
+    const layer: Layer = {
+      ...source,
+      id: newId(),
+      name: longerName(source.name, ', copy'),
+      locked: false,
+      moves: copiedMoves(source.moves),
+    };
     const copies = new Map<Id, Id>();
     const copyOf = (id: Id): Id => {
       let copy = copies.get(id);
@@ -79,6 +86,7 @@ export function whyNotMerge(shot: Shot, upperId: Id): string | null {
     if (layer.exposures.some(({ cell }) => cell?.kind === 'picture'))
       return `“${layer.name}” shows footage, which cannot be merged with lines. Trace it first.`;
     if (layer.locked) return `“${layer.name}” is locked. Unlock it in the list of layers to merge it.`;
+    if (layer.moves) return `“${layer.name}” moves, and a drawing stays where it is. Take its places off to merge it.`;
   }
   return null;
 }

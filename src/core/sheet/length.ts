@@ -1,10 +1,12 @@
 /** Time itself put in or taken out, and the length of the shot, with what either does said first. */
 import { soundEnd } from '../shot/clips.ts';
+import type { Id } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
 import type { Layer, Shot } from '../shot/model.ts';
 import { lengthInWords } from '../shot/timecode.ts';
-import { BadTiming, onSheet, retimeLayer } from './edit.ts';
+import { BadTiming, layerOf, onSheet, retimeLayer } from './edit.ts';
 import { cellKey, startFrames, totalFrames } from './exposures.ts';
+import { carriedPlaces } from './place-frames.ts';
 import { insertFrames, removeFrames } from './retime.ts';
 
 /** Where a frame comes to stand. */
@@ -40,15 +42,23 @@ export function lockedAfter(shot: Shot, frame: number): Layer[] {
   return shot.layers.filter((layer) => layer.locked && totalFrames(layer.exposures) > Math.max(1, frame));
 }
 
+/** Edits a layer's timing while its places go with the time of the shot, not with its exposures. */
+function withPlaces(work: Shot, id: Id, moved: Moved, edit: () => void): void {
+  const { moves } = layerOf(work, id);
+  edit();
+  if (moves) layerOf(work, id).moves = { ...moves, places: carriedPlaces(moves.places, moved) };
+}
+
 /** Puts `count` frames of time into the whole shot before `frame`. Locked layers stay. @throws BadTiming */
 export function insertTime(shot: Shot, frame: number, count: number): void {
   if (shot.length + count > LIMITS.maxLength)
     throw new BadTiming(`The shot would be ${shot.length + count} frames long; it can have ${LIMITS.maxLength}.`);
   onSheet(shot, (work) => {
     const { length } = work;
+    const moved: Moved = (at) => (at >= frame ? at + count : at);
     for (const { id, locked } of work.layers)
-      if (!locked) retimeLayer(work, id, (all) => insertFrames(all, frame, count));
-    moveAll(work, (at) => (at >= frame ? at + count : at));
+      if (!locked) withPlaces(work, id, moved, () => retimeLayer(work, id, (all) => insertFrames(all, frame, count)));
+    moveAll(work, moved);
     work.length = Math.max(work.length, length + count);
   });
 }
@@ -58,8 +68,10 @@ export function removeTime(shot: Shot, from: number, to: number): void {
   const gone = Math.min(to, shot.length) - from;
   if (gone >= shot.length) throw new BadTiming('That is the whole shot; at least one frame has to stay.');
   onSheet(shot, (work) => {
-    for (const { id, locked } of work.layers) if (!locked) retimeLayer(work, id, (all) => removeFrames(all, from, to));
-    moveAll(work, (at) => (at >= to ? at - (to - from) : Math.min(at, from)));
+    const moved: Moved = (at) => (at >= to ? at - (to - from) : Math.min(at, from));
+    for (const { id, locked } of work.layers)
+      if (!locked) withPlaces(work, id, moved, () => retimeLayer(work, id, (all) => removeFrames(all, from, to)));
+    moveAll(work, moved);
     work.length = Math.max(1, work.length - Math.max(0, gone));
   });
 }

@@ -25,6 +25,9 @@ export const LIMITS = {
   /** Letters of one written sound. */
   maxSound: 24,
   maxCharts: 24,
+  /** Places of one layer, and how many times its size a layer can be. */
+  maxPlaces: 20_000,
+  maxScale: 1000,
   /** Deliveries kept under a name, and letters of one wish of theirs. */
   maxDeliveries: 100,
   maxWish: 20_000,
@@ -102,6 +105,7 @@ export function makeLayer(name: string, purpose: Purpose, over: Partial<Layer> =
     exposures: [],
     afterLast: purpose === 'background' ? 'holds' : 'clears',
     place: null,
+    moves: null,
     grey: false,
     ...over,
   };

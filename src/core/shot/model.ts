@@ -128,6 +128,41 @@ export type Purpose = (typeof PURPOSES)[number];
 export const AFTER_LAST = ['holds', 'clears', 'repeats', 'back-and-forth'] as const;
 export type AfterLast = (typeof AFTER_LAST)[number];
 
+/** How the way from one place to the next is spaced. */
+export const MOVE_SPACINGS = ['even', 'slow-out', 'slow-in', 'both', 'held'] as const;
+export type MoveSpacing = (typeof MOVE_SPACINGS)[number];
+
+/** How often a moved layer is read: at every frame, every second one, or where it shows another drawing. */
+export const MOVE_READINGS = ['ones', 'twos', 'drawings'] as const;
+export type MoveReading = (typeof MOVE_READINGS)[number];
+
+/** How a layer lies from a frame on, beside how it lies without moves. */
+export interface Place {
+  id: Id;
+  frame: number;
+  /** How far the pivot is carried, paper pixels. */
+  x: number;
+  y: number;
+  /** Radians about the pivot, clockwise on the paper. */
+  turn: number;
+  /** Size across and down; 1: as it is, below 0: flipped. */
+  across: number;
+  down: number;
+  /** Opacity beside the layer's own. */
+  fade: number;
+  /** The way to the next place: its spacing, and how far its middle is pushed off the straight line, paper pixels. */
+  spacing: MoveSpacing;
+  bow: { x: number; y: number };
+}
+
+/** The places a layer travels between, in order of frames; at least one. */
+export interface Moves {
+  /** What the layer is turned and scaled about, where it lies without moves. */
+  pivot: { x: number; y: number };
+  on: MoveReading;
+  places: Place[];
+}
+
 export interface Layer {
   id: Id;
   name: string;
@@ -143,6 +178,8 @@ export interface Layer {
   place: Matrix | null;
   /** Its pictures are shown without their colours. */
   grey: boolean;
+  /** Null: it stays where it lies. */
+  moves: Moves | null;
 }
 
 export interface Swatch {

@@ -14,7 +14,7 @@ type OlderTrack = Pick<Track, 'id' | 'name' | 'muted'> & Partial<Omit<Track, 'cl
 export type OlderShot = Omit<Shot, Since | 'tracks' | 'layers' | 'assets' | 'palettes'> &
   Partial<Pick<Shot, Since>> & {
     assets: Record<string, Omit<Asset, 'lines'> & Partial<Pick<Asset, 'lines'>>>;
-    layers: (Omit<Layer, 'place' | 'grey'> & Partial<Pick<Layer, 'place' | 'grey'>>)[];
+    layers: (Omit<Layer, 'place' | 'grey' | 'moves'> & Partial<Pick<Layer, 'place' | 'grey' | 'moves'>>)[];
     tracks: OlderTrack[];
     palettes: OlderPalette[];
   };
@@ -48,7 +48,12 @@ export function bringUpToDate(shot: OlderShot): Shot {
     assets: Object.fromEntries(
       Object.entries(shot.assets).map(([id, asset]) => [id, { ...asset, lines: asset.lines ?? [] }]),
     ),
-    layers: shot.layers.map((layer) => ({ ...layer, place: layer.place ?? null, grey: layer.grey ?? false })),
+    layers: shot.layers.map((layer) => ({
+      ...layer,
+      place: layer.place ?? null,
+      grey: layer.grey ?? false,
+      moves: layer.moves ?? null,
+    })),
     tracks: shot.tracks.map(trackUpToDate),
     palettes: shot.palettes.map((palette) => ({ ...palette, swatches: palette.swatches.map(swatchUpToDate) })),
     reading: shot.reading ?? [],

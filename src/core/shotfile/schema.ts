@@ -38,6 +38,7 @@ import {
 } from '../shot/model.ts';
 import { IsId, IsRecord, Part, Parts } from '../shot/part.ts';
 import { BrushPart } from './brush-part.ts';
+import { MovesPart } from './moves-part.ts';
 
 const FAR = LIMITS.far;
 /** Seconds of a sound, and of where something stands in it: more than a day. */
@@ -82,6 +83,7 @@ class LayerPart {
   @Min(-FAR, { each: true })
   @Max(FAR, { each: true })
   place?: number[] | null;
+  @IsOptional() @Part(() => MovesPart) moves?: MovesPart | null;
   @IsOptional() @IsBoolean() grey?: boolean;
 }
 

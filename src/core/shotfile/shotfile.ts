@@ -246,6 +246,7 @@ function shotOf(part: ShotPart, drawings: Record<Id, Drawing>): Shot {
     layers: part.layers.map((layer) => ({
       ...layer,
       place: layer.place ? (layer.place as unknown as Matrix) : null,
+      moves: layer.moves ?? null,
       exposures: layer.exposures.map(({ id, cell, frames }) => ({ id, cell: cellOf(cell, layer.name), frames })),
     })),
     drawings,

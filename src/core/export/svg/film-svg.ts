@@ -2,6 +2,7 @@
 import { LOST_SWATCH, parted } from '../../picture/paint-areas.ts';
 import { drawingName } from '../../sheet/drawings.ts';
 import { shownExposure } from '../../sheet/exposures.ts';
+import { lieAt, lieMatrix } from '../../sheet/moves.ts';
 import type { CellRef, Layer } from '../../shot/model.ts';
 import { colourOf, paletteAt } from '../../shot/palette.ts';
 import { base64 } from '../base64.ts';
@@ -17,11 +18,23 @@ interface Seen {
   end: number;
 }
 
-/** A cell in the colours of a palette, and when it is seen on its layer. */
+/** A cell in the colours of a palette, how it lies, and when it is seen so on its layer. */
 interface Shown {
   id: string;
   name: string;
+  /** Attributes of its use: how it is moved and faded. */
+  lie: string;
   seen: Seen[];
+}
+
+/** How a moved layer lies at a frame, as attributes. */
+function lieMarkup(layer: Layer, frame: number): string {
+  const { moves } = layer;
+  if (!moves) return '';
+  const lie = lieAt(layer, moves, frame);
+  const matrix = lieMatrix(lie, moves.pivot).map((value) => Math.round(value * 1e5) / 1e5);
+  const fade = lie.fade < 1 ? ` opacity="${Math.round(lie.fade * 1000) / 1000}"` : '';
+  return ` transform="matrix(${matrix.join(' ')})"${fade}`;
 }
 
 class SvgWriter {
@@ -106,13 +119,15 @@ class SvgWriter {
       // Every n-th frame stands until the next.
       const at = frame - ((frame - from) % this.film.every);
       const cell = shownExposure(layer.exposures, layer.afterLast, at)?.exposure.cell ?? null;
-      const key = cell ? `${JSON.stringify(cell)} ${paletteAt(shot, at).id}` : '';
+      const lie = cell ? lieMarkup(layer, at) : '';
+      const key = cell ? `${JSON.stringify(cell)} ${paletteAt(shot, at).id}${lie}` : '';
       if (key !== lastKey) {
         const found = cell ? await this.define(layer, cell, at) : null;
-        last = found ? (all.get(found.id) ?? { ...found, seen: [] }) : null;
+        const own = found ? `${found.id}${lie}` : '';
+        last = found ? (all.get(own) ?? { ...found, lie, seen: [] }) : null;
         if (last) {
           last.seen.push({ from: frame - from, end: frame - from });
-          all.set(last.id, last);
+          all.set(own, last);
         }
         lastKey = key;
       }
@@ -122,9 +137,9 @@ class SvgWriter {
   }
 
   /** A use of a cell; where it is not seen all the time, with the CSS that shows and hides it. */
-  private use({ id, name, seen }: Shown): string {
+  private use({ id, name, lie, seen }: Shown): string {
     const { frames, fps } = this.film;
-    const label = `<use href="#${id}" aria-label="${xml(name)}"`;
+    const label = `<use href="#${id}" aria-label="${xml(name)}"${lie}`;
     if (seen.length === 1 && seen[0].from === 0 && seen[0].end === frames) return `${label}/>`;
     const own = this.name();
     const percent = (frame: number) => `${Math.round((frame / frames) * 1e6) / 1e4}%`;

@@ -1,0 +1,104 @@
+/** A layer moved by hand: places set on the paper, the way bent, spaced, delivered, taken back. */
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { unzipSync } from 'fflate';
+import { expect, test } from 'vitest';
+import { type Animator, layerNamed } from './hands.ts';
+import { withAnimator } from './session.ts';
+
+let animator: Animator;
+
+withAnimator(async (opened) => {
+  animator = opened;
+  await animator.newShot({ title: 'Cap flies', width: 640, height: 360, length: 9 });
+  await animator.hand.key('KeyW');
+  await animator.draw(animator.ring(160, 180, 40));
+  for (let i = 0; i < 8; i++) await animator.hand.key('Equal');
+  await animator.hand.settled();
+});
+
+const moves = async () => layerNamed(await animator.shot(), 'Clean').moves;
+
+async function drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+  const [a, b] = await animator.onPaper([from, to]);
+  await animator.hand.pen([a, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, b]);
+  await animator.hand.settled();
+}
+
+/** Where the left edge of the ring stands on each delivered frame, on the line through its middle. */
+async function deliveredLefts(y = 180): Promise<number[]> {
+  await animator.view('export');
+  await animator.hand.press('PNG sequence', 'radio');
+  await animator.hand.press('100 %', 'button');
+  const { bytes } = await animator.handedOut(() => animator.hand.press('Write the pictures', 'button'));
+  await animator.view('desk');
+  const out: number[] = [];
+  for (const file of Object.values(unzipSync(bytes))) {
+    const image = await loadImage(Buffer.from(file));
+    const context = createCanvas(image.width, image.height).getContext('2d');
+    context.drawImage(image, 0, 0);
+    const { data } = context.getImageData(0, y, image.width, 1);
+    out.push(Array.from({ length: image.width }, (_, x) => data[4 * x]).findIndex((red) => red < 140));
+  }
+  return out;
+}
+
+test('a place is set on the first frame, another by dragging the box on the last; between them it travels', async () => {
+  await animator.toCell('Clean', 1);
+  await animator.hand.key('F8');
+  await animator.page.waitForSelector('[aria-label="Box of Clean"]');
+  await animator.toFrame(9);
+  await drag({ x: 175, y: 195 }, { x: 415, y: 195 });
+  const places = (await moves())!.places;
+  expect(places.map(({ frame }) => frame)).toEqual([0, 8]);
+  expect(places[1].x).toBeCloseTo(240, -1);
+  expect(places[1].y).toBeCloseTo(0, 0);
+  await animator.page.waitForSelector('[aria-label="Way of Clean"]');
+  const lefts = (await deliveredLefts()).slice(0, 9);
+  const steps = lefts.slice(1).map((left, i) => left - lefts[i]);
+  for (const step of steps) expect(Math.abs(step - places[1].x / 8)).toBeLessThanOrEqual(2);
+});
+
+test('spaced otherwise by key, it starts slowly; read on twos it moves every second frame', async () => {
+  await animator.toFrame(1);
+  await animator.hand.key('F9');
+  await animator.hand.text('goes on from here: slow out');
+  const slow = await deliveredLefts();
+  expect(slow[4] - slow[0]).toBeLessThan((slow[8] - slow[0]) * 0.4);
+  await animator.toFrame(1);
+  await animator.hand.key('F2');
+  await animator.hand.text('moves on twos');
+  const twos = await deliveredLefts();
+  expect(twos[1]).toBe(twos[0]);
+  expect(twos[3]).toBe(twos[2]);
+  expect(twos[2]).toBeGreaterThan(twos[0]);
+  await animator.undo(2);
+  expect((await moves())!.on).toBe('ones');
+});
+
+test('the way is bent by its grip', async () => {
+  const handle = await animator.page.waitForSelector('[data-handle="bend 0"]');
+  const box = await handle!.boundingBox();
+  const [at] = await animator.onPaper([{ x: 280, y: 110 }]);
+  await animator.hand.pen([{ x: box!.x + box!.width / 2, y: box!.y + box!.height / 2 }, { x: at.x, y: at.y + 20 }, at]);
+  await animator.hand.settled();
+  const { bow } = (await moves())!.places[0];
+  expect(bow.y).toBeLessThan(-40);
+  // In the middle of the way the ring no longer stands on the straight line's height.
+  const lefts = await deliveredLefts(180 + Math.round(bow.y));
+  expect(lefts[4]).toBeGreaterThan(200);
+});
+
+test('a place is gone to and taken off by key; undo brings it back; the pivot can be set', async () => {
+  await animator.toFrame(5);
+  await animator.hand.key('AltLeft', 'F9');
+  expect(await animator.frame()).toBe(9);
+  await animator.hand.key('Shift', 'F8');
+  expect((await moves())!.places).toHaveLength(1);
+  await animator.undo();
+  expect((await moves())!.places).toHaveLength(2);
+  await animator.toFrame(1);
+  await drag({ x: 160, y: 180 }, { x: 160, y: 220 });
+  const { pivot, places } = (await moves())!;
+  expect(pivot.y).toBeCloseTo(220, -1);
+  expect(places[0]).toMatchObject({ turn: 0, across: 1 });
+});
