@@ -102,3 +102,24 @@ test('a place is gone to and taken off by key; undo brings it back; the pivot ca
   expect(pivot.y).toBeCloseTo(220, -1);
   expect(places[0]).toMatchObject({ turn: 0, across: 1 });
 });
+
+test('numbers are typed, flipped and faded on the card under the sheet', async () => {
+  await animator.hand.press('Moves', 'tab');
+  await animator.toFrame(9);
+  await animator.setNumber('Turn, degrees', 90);
+  await animator.setNumber('Seen, %', 50);
+  await animator.hand.press('Flip across', 'button');
+  await animator.hand.settled();
+  const { places } = (await moves())!;
+  expect(places).toHaveLength(2);
+  expect(places[1].turn).toBeCloseTo(Math.PI / 2, 6);
+  expect(places[1]).toMatchObject({ fade: 0.5, across: -1 });
+  await animator.page.select('select[aria-label="Spacing of the way on"]', 'both');
+  await animator.hand.press('So everywhere', 'button');
+  expect((await moves())!.places.map(({ spacing }) => spacing)).toEqual(['both', 'both']);
+  await animator.toFrame(4);
+  await animator.setNumber('Across, px', 12);
+  expect((await moves())!.places.map(({ frame }) => frame)).toEqual([0, 3, 8]);
+  await animator.undo();
+  expect((await moves())!.places).toHaveLength(2);
+});

@@ -5,7 +5,7 @@ import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
 
-const SPACING_WORDS: Record<MoveSpacing, string> = {
+export const SPACING_WORDS: Record<MoveSpacing, string> = {
   even: 'even',
   'slow-out': 'slow out',
   'slow-in': 'slow in',
@@ -13,7 +13,7 @@ const SPACING_WORDS: Record<MoveSpacing, string> = {
   held: 'held, then jumps',
 };
 
-const READING_WORDS: Record<MoveReading, string> = {
+export const READING_WORDS: Record<MoveReading, string> = {
   ones: 'on ones',
   twos: 'on twos',
   drawings: 'with its drawings',

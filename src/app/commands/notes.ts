@@ -73,6 +73,7 @@ const CARDS: [SheetCard, string][] = [
   ['notes', 'Notes'],
   ['tray', 'Tray'],
   ['parts', 'Parts'],
+  ['moves', 'Moves'],
 ];
 
 export const noteCommands: Command[] = [

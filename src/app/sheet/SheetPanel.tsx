@@ -18,6 +18,7 @@ import { SheetBody } from './SheetBody.tsx';
 
 const TimingCard = later(async () => ({ default: (await import('./TimingCard.tsx')).TimingCard }));
 const NotesCard = later(async () => ({ default: (await import('./NotesCard.tsx')).NotesCard }));
+const MovesCard = later(async () => ({ default: (await import('./MovesCard.tsx')).MovesCard }));
 const TrayCard = later(async () => ({ default: (await import('./TrayCard.tsx')).TrayCard }));
 const PartsCard = later(async () => ({ default: (await import('../parts-tray/PartsCard.tsx')).PartsCard }));
 
@@ -97,6 +98,7 @@ function Cards() {
   const tabs: [SheetCard, string][] = [
     ['layers', 'Layers'],
     ['timing', 'Timing'],
+    ['moves', 'Moves'],
     ['notes', notes > 0 ? `Notes ${notes}` : 'Notes'],
     ['tray', unused > 0 ? `Tray ${unused}` : 'Tray'],
     ['parts', 'Parts'],
@@ -133,6 +135,9 @@ function Cards() {
       </Tabs.Content>
       <Tabs.Content value="timing" className="min-h-0 flex-1 overflow-y-auto">
         <TimingCard />
+      </Tabs.Content>
+      <Tabs.Content value="moves" className="min-h-0 flex-1 overflow-y-auto">
+        <MovesCard />
       </Tabs.Content>
       <Tabs.Content value="notes" className="min-h-0 flex-1 overflow-y-auto">
         <NotesCard />
