@@ -2,10 +2,9 @@ import { DropZone } from '../parts/DropZone.tsx';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
-import { bringPictures } from './bring-pictures.ts';
 import { OptionStrip } from './OptionStrip.tsx';
 import { PaperStage } from './PaperStage.tsx';
-import { PictureChooser } from './PictureChooser.tsx';
+import { bringFiles, PictureChooser } from './PictureChooser.tsx';
 import { Roll } from './Roll.tsx';
 import { ToolRail } from './ToolRail.tsx';
 import { DESK_TOOLS } from './tools/index.ts';
@@ -18,7 +17,7 @@ export function DeskView() {
       <ToolRail tools={DESK_TOOLS} />
       <WorkLayout side={<SheetPanel />} sideName="sheet">
         <OptionStrip />
-        <DropZone onFiles={(files) => void bringPictures(open, files)} className="flex min-h-0 flex-1 flex-col">
+        <DropZone onFiles={(files) => void bringFiles(open, files)} className="flex min-h-0 flex-1 flex-col">
           <PaperStage />
         </DropZone>
         <PictureChooser />

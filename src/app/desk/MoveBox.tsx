@@ -93,7 +93,7 @@ function MovePath({ layer }: { layer: Layer & { moves: NonNullable<Layer['moves'
 }
 
 /** The box by which a layer is moved, turned, scaled at the frame that is shown: the hand sets a place there. */
-export function MoveBox({ layer }: { layer: Layer }) {
+export default function MoveBox({ layer }: { layer: Layer }) {
   const { session } = useOpenShot();
   const shot = useShot((each) => each);
   const frame = useView((state) => state.frame);

@@ -1,6 +1,16 @@
 import { useEffect, useRef } from 'react';
-import { useOpenShot, useView } from '../session/open-shot.ts';
-import { bringPictures, PICTURE_FILES, takeNewer } from './bring-pictures.ts';
+import { type OpenShot, useOpenShot, useView } from '../session/open-shot.ts';
+
+/** Files that can be chosen. */
+const PICTURE_FILES = '.png,.jpg,.jpeg,.webp,.avif,.gif,.svg,.ora,image/*';
+
+/** What reads pictures is loaded when some come. */
+const reader = () => import('./bring-pictures.ts');
+
+/** Brings files in as pictures of the shot. */
+export async function bringFiles(open: OpenShot, files: File[]): Promise<void> {
+  await (await reader()).bringPictures(open, files);
+}
 
 /** Asks for picture files when a command or a menu wants some; pasted pictures come in the same way. */
 export function PictureChooser() {
@@ -18,7 +28,7 @@ export function PictureChooser() {
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       const pasted = [...(event.clipboardData?.files ?? [])].filter(({ type }) => type.startsWith('image/'));
-      if (pasted.length > 0) void bringPictures(open, pasted);
+      if (pasted.length > 0) void bringFiles(open, pasted);
     };
     addEventListener('paste', paste);
     return () => removeEventListener('paste', paste);
@@ -38,8 +48,8 @@ export function PictureChooser() {
         const { layer } = wanted.current;
         wanted.current = { layer: null };
         if (files.length === 0) return;
-        if (layer) void takeNewer(open, layer, files[0]);
-        else void bringPictures(open, files);
+        if (layer) void reader().then(({ takeNewer }) => takeNewer(open, layer, files[0]));
+        else void bringFiles(open, files);
       }}
     />
   );

@@ -2,9 +2,11 @@ import { useRef } from 'react';
 import { after, IDENTITY, type Matrix } from '../../core/plane/index.ts';
 import { layerBox, layerOf, pictureOf } from '../../core/sheet/index.ts';
 import { newId } from '../../core/shot/index.ts';
+import { later } from '../parts/later.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { HandleBox } from './HandleBox.tsx';
-import { MoveBox } from './MoveBox.tsx';
+
+const MoveBox = later(() => import('./MoveBox.tsx'));
 
 /** The box by which a layer is moved, scaled and turned on the paper. */
 export function PlaceBox() {

@@ -6,9 +6,6 @@ import { say } from '../frame/saying.ts';
 import { sentence } from '../parts/files.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 
-/** Files that can be chosen. */
-export const PICTURE_FILES = '.png,.jpg,.jpeg,.webp,.avif,.gif,.svg,.ora,image/*';
-
 /** Sides are at most so long: what is larger is made smaller, with a word. */
 const LONGEST = 8192;
 const LARGEST_FILE = 256 * 1024 ** 2;
