@@ -105,6 +105,8 @@ describe('movies', () => {
     await animator.hand.press('MP4', 'radio');
     for (const quality of ['small file', 'best', 'good']) {
       await answer('Quality', quality);
+      // What was said of the quality before goes first.
+      await animator.page.waitForFunction(() => document.querySelector('[data-testid="foretold"]') === null);
       await animator.page.waitForSelector('[data-testid="foretold"]', { timeout: 60_000 });
       const said = await animator.page.$eval('[data-testid="foretold"]', (element) => element.textContent ?? '');
       const [, number, unit] = /About ([\d.]+) (KB|MB)/.exec(said)!;

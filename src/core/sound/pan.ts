@@ -1,37 +1,38 @@
 /** Where a clip is heard from: its own place, or the place on the paper of the figure it follows. */
 
+import { emptyBox, isEmptyBox, widenByPoints } from '../plane/box.ts';
 import { mapPoint } from '../plane/matrix.ts';
+import type { Point } from '../plane/point.ts';
 import { shownExposure } from '../sheet/exposures.ts';
+import { layerAt } from '../sheet/moves.ts';
 import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { Clip, Drawing, Layer, Shot } from '../shot/model.ts';
 
 /** How far to the side the paper's edge is. */
 const EDGE = 0.8;
 
-const middles = new WeakMap<Drawing, number | null>();
+const middles = new WeakMap<Drawing, Point | null>();
 
-/** The middle of a drawing from left to right, paper pixels; null when there is nothing on it. */
-function middleOf(drawing: Drawing): number | null {
+/** The middle of a drawing, paper pixels; null when there is nothing on it. */
+function middleOf(drawing: Drawing): Point | null {
   const known = middles.get(drawing);
   if (known !== undefined) return known;
-  let low = Number.POSITIVE_INFINITY;
-  let high = Number.NEGATIVE_INFINITY;
-  for (const { points } of drawing.ink) {
-    for (let i = 0; i < points.length; i += POINT_SIZE) {
-      low = Math.min(low, points[i]);
-      high = Math.max(high, points[i]);
-    }
-  }
-  const middle = low <= high ? (low + high) / 2 : null;
+  const box = emptyBox();
+  for (const { points } of drawing.ink) widenByPoints(box, points, POINT_SIZE);
+  const middle = isEmptyBox(box) ? null : { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
   middles.set(drawing, middle);
   return middle;
 }
 
+/** Where a layer's figure is from left to right at a frame, as the layer is moved there. */
 function placeOn(shot: Shot, layer: Layer, frame: number): number | null {
   const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
   if (!cell) return null;
-  if (cell.kind === 'drawing') return shot.drawings[cell.drawing] ? middleOf(shot.drawings[cell.drawing]) : null;
-  return layer.place ? mapPoint(layer.place, shot.width / 2, shot.height / 2)[0] : shot.width / 2;
+  const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
+  const middle = cell.kind === 'picture' ? { x: shot.width / 2, y: shot.height / 2 } : drawing && middleOf(drawing);
+  if (!middle) return null;
+  const { place } = layerAt(layer, frame);
+  return place ? mapPoint(place, middle.x, middle.y)[0] : middle.x;
 }
 
 /** -1 (left) .. 1 (right) at `time` seconds of the shot; carried evenly from frame to frame. */

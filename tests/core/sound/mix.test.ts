@@ -1,6 +1,7 @@
 /** Mixing: what is delivered is the sum of what lies on the tracks, to the sample. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { setPlace } from '../../../src/core/sheet/index.ts';
 import { type Clip, makeClip, makeTrack, type Shot } from '../../../src/core/shot/index.ts';
 import { FOLEY, foleySound, loopPart, mix, panAt, type Sound, sampleOfFrame } from '../../../src/core/sound/index.ts';
 import { smallShot, strokeThrough } from '../../make.ts';
@@ -74,6 +75,16 @@ describe('fades and sides', () => {
     const [left, right] = mix(shotWith([{ pan: 1 }]), sounds, 0, RATE, RATE);
     expect(Math.abs(left[4000])).toBeLessThan(1e-6);
     expect(right[4000]).toBeCloseTo(ramp.channels[0][4000], 5);
+  });
+  test('a sound hears the moves of the figure it follows', () => {
+    const { shot, layerId } = smallShot();
+    const clip = makeClip('step', 'ramp', 1, 0, { follows: layerId });
+    expect(panAt(shot, clip, 0)).toBeCloseTo(0, 3);
+    const pivot = { x: 160, y: 90 };
+    setPlace(shot, layerId, 0, { x: 80 }, pivot);
+    expect(panAt(shot, clip, 0)).toBeCloseTo(0.4, 2);
+    setPlace(shot, layerId, 3, { x: -80 }, pivot);
+    expect(panAt(shot, clip, 3.5 / 24)).toBeCloseTo(-0.4, 2);
   });
   test('a sound that follows a figure goes with it from left to right', () => {
     const { shot, drawing, layerId } = smallShot();
