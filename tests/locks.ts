@@ -61,4 +61,5 @@ const locks = {
   },
 };
 
-Object.assign(globalThis, { navigator: { ...globalThis.navigator, locks } });
+// Packages that find no language put a navigator of their own in its place, without locks.
+Object.assign(globalThis, { navigator: { language: 'en', platform: '', userAgent: '', ...globalThis.navigator, locks } });
