@@ -129,6 +129,8 @@ function makeShot(): Shot {
     reading: [],
     charts: [],
     mouthGuide: noMouthGuide(),
+    bundles: {},
+    camera: null,
     deliveries: [
       { id: 'for-a-friend', name: 'for a friend', format: 'mp4', wishes: { span: 'shot', width: 1280, height: 720 } },
       {

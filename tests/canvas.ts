@@ -24,6 +24,11 @@ export function nodeTools(pictures: Record<string, PaintImage> = {}): PaintTools
       canvas.getContext('2d').putImageData(new ImageData(data, width, height), 0, 0);
       return canvas;
     },
+    pixelsOf(image, width, height) {
+      const context = createCanvas(width, height).getContext('2d');
+      context.drawImage(image as never, 0, 0, width, height);
+      return new Uint8ClampedArray(context.getImageData(0, 0, width, height).data);
+    },
     scratch(width, height) {
       const canvas = createCanvas(width, height);
       return { image: canvas, context: canvas.getContext('2d') as unknown as PaintContext };

@@ -4,9 +4,11 @@ import { chartDrawingToDrawOn, makeChart } from '../src/core/mouths/index.ts';
 import {
   type Asset,
   makeArea,
+  makeCast,
   makeClip,
   makeDrawing,
   makeLayer,
+  makePlace,
   makeSwatch,
   makeTrack,
   newId,
@@ -82,6 +84,55 @@ export function fullShot(): { shot: Shot; media: Media } {
     { id: newId(), cell: { kind: 'picture', asset: 'clip1', index: 2 }, frames: 3 },
   ];
   shot.layers.push(reference);
+  // A bundle of one layer on a column of its own, bent, cast, mixed, following others and their exposures.
+  const inner = makeLayer('Sparks', 'effect');
+  const spark = makeDrawing(inner.id, 1, { ink: [circle(40, 40, 8, { swatch })] });
+  shot.drawings[spark.id] = spark;
+  inner.exposures = [{ id: newId(), cell: cellOf(spark.id), frames: 2 }];
+  shot.bundles.b1 = {
+    id: 'b1',
+    name: 'Burst',
+    width: 320,
+    height: 180,
+    length: 6,
+    layers: [inner],
+    from: { shot: 'other', title: 'Sparks', stamp: '12' },
+  };
+  const column = makeLayer('Burst', 'effect', {
+    grid: { x: 0, y: 0, width: 60, height: 40, across: 1, down: 1 },
+    goesWith: layerId,
+    distance: 0.5,
+    blend: 'screen',
+    only: { layer: reference.id, outside: true },
+    casts: [
+      makeCast('glow', {
+        swatch,
+        amounts: [
+          { frame: 0, amount: 0.2 },
+          { frame: 4, amount: 1 },
+        ],
+      }),
+    ],
+    moves: {
+      pivot: { x: 40, y: 40 },
+      on: 'twos',
+      places: [
+        makePlace(0, { bend: [1, 2, 0, 0, 0, 0, 3, 4], spacing: 'own', ticks: [0.1, 0.9] }),
+        makePlace(5, { parts: ['where', 'bend'], x: 9, pin: { exposure: layer.exposures[1].id, offset: 1 } }),
+      ],
+    },
+  });
+  column.exposures = [
+    { id: newId(), cell: { kind: 'bundle', bundle: 'b1', frame: 0 }, frames: 2 },
+    { id: newId(), cell: { kind: 'bundle', bundle: 'b1', frame: 4 }, frames: 1 },
+  ];
+  shot.layers.push(column);
+  shot.camera = {
+    width: 200,
+    height: 100,
+    shake: 2,
+    moves: { pivot: { x: 160, y: 90 }, on: 'ones', places: [makePlace(0), makePlace(9, { across: 0.5, down: 0.5 })] },
+  };
   shot.model = { kind: 'picture', asset: 'clip1', index: 1 };
   shot.palettes.push({
     id: newId(),

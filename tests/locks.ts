@@ -62,4 +62,5 @@ const locks = {
 };
 
 // Packages that find no language put a navigator of their own in its place, without locks.
-Object.assign(globalThis, { navigator: { language: 'en', platform: '', userAgent: '', ...globalThis.navigator, locks } });
+const withLocks = Object.assign({ language: 'en', platform: '', userAgent: '' }, globalThis.navigator, { locks });
+Object.assign(globalThis, { navigator: withLocks });

@@ -13,6 +13,11 @@ export function canvasTools(picture: PictureSource): PaintTools {
       canvas.getContext('2d')!.putImageData(new ImageData(data, width, height), 0, 0);
       return canvas;
     },
+    pixelsOf(image, width, height) {
+      const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
+      context.drawImage(image as CanvasImageSource, 0, 0, width, height);
+      return context.getImageData(0, 0, width, height).data;
+    },
     scratch(width, height) {
       const canvas = new OffscreenCanvas(width, height);
       return { image: canvas, context: paintContext(canvas) };

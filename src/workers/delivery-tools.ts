@@ -1,6 +1,6 @@
 /** What deliveries are written with in a browser: painting on a canvas off the screen, PNG files, movies. */
 import { type DeliveryTools, type Film, type Painted, type Pixels, paintFilm } from '../core/export/index.ts';
-import { FrameMemory, type PaintContext, Painter, shownCells } from '../core/picture/index.ts';
+import { FrameMemory, type PaintContext, Painter, picturesOf, shownCells } from '../core/picture/index.ts';
 import { canvasTools } from './canvas-tools.ts';
 import type { PictureLibrary } from './picture-library.ts';
 
@@ -39,10 +39,7 @@ export function deliveryTools(library: PictureLibrary): DeliveryTools {
     async paint(film, picture): Promise<Painted> {
       const { width, height } = film;
       const { shot } = film.parts[picture.part];
-      const pictures = shownCells(shot, picture.frame, 'delivery').flatMap(({ cell }) =>
-        cell.kind === 'picture' ? [cell] : [],
-      );
-      await library.prepare(pictures);
+      await library.prepare(picturesOf(shownCells(shot, picture.frame, 'delivery')));
       const { canvas, context } = surfaceFor(width, height);
       if (remembered?.film !== film || remembered.part !== picture.part)
         remembered = { film, part: picture.part, memory: new FrameMemory(newCanvas) };

@@ -5,31 +5,38 @@
 
 import { LRUCache } from 'lru-cache';
 import {
+  asMatrix,
   cellRevision,
+  type Look,
   type PaintContext,
   Painter,
+  picturesOf,
   revision,
   type ShownCell,
   seenBox,
   shownCells,
   shownKey,
+  stepsOf,
   Tiles,
 } from '../core/picture/index.ts';
 import { after, type Box, type Matrix, scaleOf, scaling } from '../core/plane/index.ts';
 import {
   type Area,
+  type Blend,
   type CellRef,
   colourMap,
   colourOf,
   type Drawing,
   type Id,
   type Layer,
+  levelOf,
   type Palette,
   paletteAt,
   type Shot,
   type Stroke,
 } from '../core/shot/index.ts';
 import { canvasTools, paintContext } from './canvas-tools.ts';
+import { type GhostWish, ownCells, type PaperWish, unpacked, withDraft } from './paper-wish.ts';
 import { PictureLibrary } from './picture-library.ts';
 
 /** Whole drawings kept as rasters, and tiles of ghosts and of drawings too large for that; bytes. */
@@ -47,53 +54,10 @@ const FILLED_GHOST = 0.3;
 /** How much of a rough is left under the layer that cleans it up. */
 const ROUGH_DIM = 0.7;
 
-/** Lines that are on no drawing: computed, and handed over under a name. */
-interface ComputedLines {
-  kind: 'computed';
-  key: string;
-}
-
-export interface GhostWish {
-  cell: CellRef | ComputedLines;
-  /** Null: in its own colours. */
-  tint: string | null;
-  strength: number;
-  /** With its paint. */
-  filled: boolean;
-  /** How it is moved, turned and scaled off its pegs. */
-  pegs: Matrix;
-}
-
-/** A drawing as the hand is changing it: lines and paint that are as they were stand as their ids. */
-export interface Draft {
-  drawing: Id;
-  ink: (Stroke | Id)[];
-  paint: (Area | Id)[];
-}
-
-export interface PaperWish {
-  frame: number;
-  /** The layer in hand: what lies below goes to `under`, it itself to `own`, the rest to `over`. */
-  layerId: Id;
-  view: Matrix;
-  width: number;
-  height: number;
-  ghosts: GhostWish[];
-  /** Drawings of the layer in hand are shown as it is moved, not on their own pegs. */
-  asMoved: boolean;
-  /** Shown in place of what the sheet has on this layer: the cell looked at while a key is held. */
-  instead: CellRef | null;
-  draft: Draft | null;
-  /** The tint of rough layers below the layer in hand; null: in their own colours. */
-  roughTint: string | null;
-  /** Keys of the parts the asker still has; equal parts are not painted again. */
-  have: { under: string; own: string; over: string };
-}
-
 interface PaperPart {
   key: string;
-  /** Null: as the asker has it. */
-  image: ImageBitmap | null;
+  /** Laid over one another, each mixed with what is there by its blend; null: as the asker has them. */
+  pieces: { image: ImageBitmap; blend: Blend }[] | null;
 }
 
 export interface PaperParts {
@@ -126,7 +90,13 @@ export class DeskPainter {
   }
 
   /** A drawing at a scale. One that has only got more lines since it was last painted gets just those. */
-  private drawingRaster(drawing: Drawing, scale: number, shot: Shot, look: string, colours: Map<Id, string>) {
+  private drawingRaster(
+    drawing: Drawing,
+    scale: number,
+    paper: ShownCell['paper'],
+    look: string,
+    colours: Map<Id, string>,
+  ) {
     const { ink, paint } = drawing;
     const key = `${scale.toFixed(5)}|${revision(ink)}.${revision(paint)}|${look}`;
     const place = `${scale.toFixed(5)}|${drawing.id}|${look}`;
@@ -147,50 +117,56 @@ export class DeskPainter {
       this.rasters.set(key, canvas);
       return canvas;
     }
-    return this.raster(key, Math.ceil(shot.width * scale), Math.ceil(shot.height * scale), (target) => {
+    return this.raster(key, Math.ceil(paper.width * scale), Math.ceil(paper.height * scale), (target) => {
       target.setTransform(...scaling(scale));
       this.painter.paintDrawing(target, drawing, colours);
     });
   }
 
-  /** Puts one cell on the context through the view, from a raster where that is cheaper. */
-  private async put(
-    context: PaintContext,
-    shot: Shot,
-    shown: ShownCell,
-    palette: Palette,
-    view: Matrix,
-    width: number,
-    height: number,
-    tint: string | null = null,
-  ) {
-    const { cell, layer } = shown;
-    if (cell.kind === 'picture') await this.library.prepare([cell]);
-    // A moved drawing is rastered at the size it is seen in.
-    const through = cell.kind === 'drawing' && layer.place ? after(layer.place, view) : view;
-    const scale = scaleOf(through);
-    const w = Math.ceil(shot.width * scale);
-    const h = Math.ceil(shot.height * scale);
+  /** What cells are painted with: drawings come from rasters where that is cheaper. */
+  private look(shot: Shot, palette: Palette, width: number, height: number, tint: string | null = null): Look {
     const colours = tint ? flat(palette, tint) : colourMap(palette);
-    if (cell.kind === 'picture') {
-      this.painter.paintCell(context, shot, shown, colours, view, width, height);
-      return;
-    }
-    const drawing = shot.drawings[cell.drawing];
-    if (!drawing || (drawing.ink.length === 0 && drawing.paint.length === 0)) return;
-    const look = tint ?? colourKey(palette);
-    if (w * h > LARGEST_RASTER) {
+    const key = tint ?? colourKey(palette);
+    const look: Look = { shot, colours, width, height };
+    look.contentOf = (target, shown, view, outer) => {
+      const map = shown.cell.kind === 'drawing' ? asMatrix(stepsOf(shown, outer)) : null;
+      const drawing = shown.cell.kind === 'drawing' && map ? shot.drawings[shown.cell.drawing] : undefined;
+      if (map && drawing) this.putDrawing(target, shown, drawing, after(map, view), colours, key);
+      else this.painter.paintContent(target, look, shown, outer, view);
+    };
+    return look;
+  }
+
+  /** Puts a drawing on a canvas, from a raster or tiles of the size it is seen in. */
+  private putDrawing(
+    context: PaintContext,
+    { paper, layer }: ShownCell,
+    drawing: Drawing,
+    through: Matrix,
+    colours: Map<Id, string>,
+    look: string,
+  ): void {
+    if (drawing.ink.length === 0 && drawing.paint.length === 0) return;
+    const scale = scaleOf(through);
+    const w = Math.ceil(paper.width * scale);
+    const h = Math.ceil(paper.height * scale);
+    if (w * h > LARGEST_RASTER || (layer.place && this.reachesOut(drawing, paper))) {
       const key = `${revision(drawing.ink)}.${revision(drawing.paint)}|${look}`;
-      this.tiles.put(context, key, this.painter.inked(drawing), through, layer.opacity, (target, seen) =>
+      this.tiles.put(context, key, this.painter.inked(drawing), through, context.globalAlpha, (target, seen) =>
         this.painter.paintDrawing(target, drawing, colours, seenOn(target, seen)),
       );
       return;
     }
-    const raster = this.drawingRaster(drawing, scale, shot, look, colours);
+    const raster = this.drawingRaster(drawing, scale, paper, look, colours);
     context.setTransform(...through);
-    context.globalAlpha = layer.opacity;
     context.drawImage(raster as never, 0, 0, w / scale, h / scale);
-    context.globalAlpha = 1;
+  }
+
+  /** Whether a drawing has lines beyond its paper: they may come to be seen when it is moved. */
+  private reachesOut(drawing: Drawing, { width, height }: ShownCell['paper']): boolean {
+    return this.painter
+      .inked(drawing)
+      .boxes.some(({ minX, minY, maxX, maxY }) => minX < 0 || minY < 0 || maxX > width || maxY > height);
   }
 
   private ghostDrawing(shot: Shot, cell: GhostWish['cell']): Pick<Drawing, 'ink' | 'paint'> | null {
@@ -218,23 +194,18 @@ export class DeskPainter {
   }
 
   async paper(kept: Shot, wish: PaperWish): Promise<PaperParts> {
-    const shot = withDraft(kept, wish.draft);
+    const shot = levelOf(withDraft(kept, wish.draft), wish.bundle);
     const { frame, view, width, height } = wish;
     const palette = paletteAt(shot, frame);
     const all = shownCells(shot, frame, 'paper');
+    await this.library.prepare(picturesOf(all));
     const heights = new Map(shot.layers.map(({ id }, height) => [id, height]));
     const place = heights.get(wish.layerId) ?? -1;
-    const below = all.filter(({ layer }) => heights.get(layer.id)! < place);
     const hand: Layer | undefined = shot.layers[place];
-    const own: ShownCell[] = wish.instead
-      ? hand
-        ? [{ layer: hand, cell: wish.instead }]
-        : []
-      : all
-          .filter(({ layer }) => layer.id === wish.layerId)
-          // Drawings of the layer in hand lie on their own pegs, where the pen draws them; pictures as they are moved.
-          .map((shown) => (shown.cell.kind === 'drawing' && !wish.asMoved ? { ...shown, layer: hand } : shown));
+    const below = all.filter(({ layer }) => heights.get(layer.id)! < place);
     const above = all.filter(({ layer }) => heights.get(layer.id)! > place);
+    const own = ownCells(shot, hand, all, wish);
+    if (wish.instead) await this.library.prepare(picturesOf(own));
     const base = `${view.join()}|${width}x${height}|${colourKey(palette)}`;
     const tintOf = ({ layer }: ShownCell) =>
       layer.purpose === 'rough' && layer.id !== wish.layerId ? wish.roughTint : null;
@@ -244,36 +215,48 @@ export class DeskPainter {
       .map((g) => `${ghostRevision(shot, g.cell)}${g.tint}${g.strength}${g.filled}${g.pegs.join()}`)
       .join('|');
     const { colour, transparent } = shot.background;
-    const part = async (
-      key: string,
-      have: string,
-      paint: (context: PaintContext) => Promise<void>,
-    ): Promise<PaperPart> => {
-      if (key === have) return { key, image: null };
+    const painted = (paint: (context: PaintContext) => void): ImageBitmap => {
       const canvas = new OffscreenCanvas(width, height);
-      await paint(paintContext(canvas));
-      return { key, image: canvas.transferToImageBitmap() };
+      paint(paintContext(canvas));
+      return canvas.transferToImageBitmap();
     };
-    const cells = async (context: PaintContext, list: ShownCell[]) => {
+    const cells = (context: PaintContext, list: ShownCell[], apart: boolean) => {
       for (const shown of list) {
         const tint = tintOf(shown);
-        const { layer, cell } = shown;
-        const seen = tint ? { layer: { ...layer, opacity: layer.opacity * ROUGH_DIM }, cell } : shown;
-        await this.put(context, shot, seen, palette, view, width, height, tint);
+        const { layer } = shown;
+        const seen = tint ? { ...shown, layer: { ...layer, opacity: layer.opacity * ROUGH_DIM } } : shown;
+        this.painter.paintCell(context, { ...this.look(shot, palette, width, height, tint), apart }, seen, view);
       }
     };
+    /** Layers that lie over what is not on the same canvas: those that mix are canvases of their own. */
+    const pieces = (key: string, have: string, list: ShownCell[]): PaperPart => {
+      if (key === have) return { key, pieces: null };
+      const runs: { cells: ShownCell[]; blend: Blend }[] = [];
+      for (const shown of list.flatMap(unpacked)) {
+        const { blend } = shown.layer;
+        const last = runs.at(-1);
+        if (blend === 'normal' && last?.blend === 'normal') last.cells.push(shown);
+        else runs.push({ cells: [shown], blend });
+      }
+      return {
+        key,
+        pieces: runs.map((run) => ({ blend: run.blend, image: painted((context) => cells(context, run.cells, true)) })),
+      };
+    };
+    const underKey = `${base}|${colour}${transparent}|${keyOf(below)}|${ghostKey}|${ghostKey && wish.pegs}`;
+    const paintUnder = (context: PaintContext) => {
+      this.paintGround(context, shot, view);
+      cells(context, below, false);
+      // Ghosts lie on the pegs of the drawing in hand.
+      for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, palette, after(wish.pegs, view));
+    };
     return {
-      under: await part(
-        `${base}|${colour}${transparent}|${keyOf(below)}|${ghostKey}`,
-        wish.have.under,
-        async (context) => {
-          this.paintGround(context, shot, view);
-          await cells(context, below);
-          for (const ghost of wish.ghosts) this.putGhost(context, shot, ghost, palette, view);
-        },
-      ),
-      own: await part(`${base}|${keyOf(own)}`, wish.have.own, (context) => cells(context, own)),
-      over: await part(`${base}|${keyOf(above)}`, wish.have.over, (context) => cells(context, above)),
+      under: {
+        key: underKey,
+        pieces: underKey === wish.have.under ? null : [{ blend: 'normal', image: painted(paintUnder) }],
+      },
+      own: pieces(`${base}|${keyOf(own)}`, wish.have.own, own),
+      over: pieces(`${base}|${keyOf(above)}`, wish.have.over, above),
     };
   }
 
@@ -282,8 +265,7 @@ export class DeskPainter {
     for (const by of LOOK_AHEAD) {
       const at = frame + by;
       if (at < 0 || at >= shot.length) continue;
-      const cells = shownCells(shot, at, 'paper').map(({ cell }) => cell);
-      await this.library.prepare(cells.filter((cell) => cell.kind === 'picture'));
+      await this.library.prepare(picturesOf(shownCells(shot, at, 'paper')));
     }
   }
 
@@ -314,9 +296,10 @@ export class DeskPainter {
     const context = paintContext(canvas);
     const view = scaling(scale);
     this.paintGround(context, shot, view);
-    const palette = paletteAt(shot, frame);
-    for (const shown of shownCells(shot, frame, 'paper'))
-      await this.put(context, shot, shown, palette, view, width, height);
+    const look = this.look(shot, paletteAt(shot, frame), width, height);
+    const cells = shownCells(shot, frame, 'paper');
+    await this.library.prepare(picturesOf(cells));
+    for (const shown of cells) this.painter.paintCell(context, look, shown, view);
     return canvas.transferToImageBitmap();
   }
 
@@ -336,6 +319,13 @@ export class DeskPainter {
       await this.library.prepare([cell]);
       context.setTransform(...view);
       this.painter.paintPicture(context, shot, cell.asset, cell.index);
+    } else if (cell.kind === 'bundle') {
+      const inside = levelOf(shot, cell.bundle);
+      const cells = shownCells(inside, cell.frame, 'paper');
+      await this.library.prepare(picturesOf(cells));
+      const look = this.look(inside, paletteAt(shot, frame), width, height);
+      const fitting = scaling(Math.min(width / inside.width, height / inside.height));
+      for (const shown of cells) this.painter.paintCell(context, look, shown, fitting);
     } else {
       const drawing = shot.drawings[cell.drawing];
       context.setTransform(...view);
@@ -363,17 +353,6 @@ function seenOn({ canvas }: PaintContext, view: Matrix): Box {
 /** Every swatch in one colour. */
 function flat(palette: Palette, colour: string): Map<Id, string> {
   return new Map(palette.swatches.map(({ id }) => [id, colour]));
-}
-
-/** The shot with a drawing as the hand is changing it. */
-function withDraft(shot: Shot, draft: Draft | null): Shot {
-  const drawing = draft && shot.drawings[draft.drawing];
-  if (!drawing) return shot;
-  const lines = new Map(drawing.ink.map((stroke) => [stroke.id, stroke]));
-  const areas = new Map(drawing.paint.map((area) => [area.id, area]));
-  const ink = draft.ink.flatMap((each) => (typeof each === 'string' ? (lines.get(each) ?? []) : each));
-  const paint = draft.paint.flatMap((each) => (typeof each === 'string' ? (areas.get(each) ?? []) : each));
-  return { ...shot, drawings: { ...shot.drawings, [drawing.id]: { ...drawing, ink, paint } } };
 }
 
 function ghostRevision(shot: Shot, cell: GhostWish['cell']): string {

@@ -1,8 +1,9 @@
 import { transfer } from 'comlink';
 import { applyPatches } from '../core/history/index.ts';
 import { type PackedPatch, unpackPatches } from '../core/sheet/index.ts';
-import type { CellRef, Id, Shot, Stroke } from '../core/shot/index.ts';
-import { DeskPainter, type PaperParts, type PaperWish } from './desk-painter.ts';
+import { type CellRef, type Id, levelOf, type Shot, type Stroke } from '../core/shot/index.ts';
+import { DeskPainter, type PaperParts } from './desk-painter.ts';
+import type { PaperWish } from './paper-wish.ts';
 import { serve } from './serve.ts';
 
 /** Follows the shot by the same patches as the journal, and paints from its own copy. */
@@ -30,12 +31,15 @@ const face = {
   },
   async paper(wish: PaperWish): Promise<PaperParts> {
     const parts = await desk.paper(present(), wish);
-    void desk.lookAhead(present(), wish.frame);
-    const images = [parts.under.image, parts.own.image, parts.over.image].filter((image) => image !== null);
-    return transfer(parts, images);
+    void desk.lookAhead(levelOf(present(), wish.bundle), wish.frame);
+    const pieces = [parts.under, parts.own, parts.over].flatMap((part) => part.pieces ?? []);
+    return transfer(
+      parts,
+      pieces.map(({ image }) => image),
+    );
   },
-  async whole(frame: number, scale: number): Promise<ImageBitmap> {
-    const image = await desk.whole(present(), frame, scale);
+  async whole(frame: number, scale: number, bundle: Id | null): Promise<ImageBitmap> {
+    const image = await desk.whole(levelOf(present(), bundle), frame, scale);
     return transfer(image, [image]);
   },
   async thumb(cell: CellRef, frame: number, width: number, height: number, tint: string | null): Promise<ImageBitmap> {

@@ -1,7 +1,7 @@
 /** Shot files read onto the shelf and written, away from the window: a large one takes seconds. Stopping ends the worker. */
 import { transfer } from 'comlink';
 import { BadFile, type Drawing, type Id, type Shot } from '../core/shot/index.ts';
-import { readShotFile, writeShotFile } from '../core/shotfile/index.ts';
+import { type ReadShot, readShotFile, writeShotFile } from '../core/shotfile/index.ts';
 import { addShot, Database, freeId, mediaOf } from '../store/index.ts';
 import { serve } from './serve.ts';
 
@@ -49,6 +49,13 @@ const face = {
       // Known before the row is there, so that the shelf never shows both the shot and its reading.
       await tell({ shelved: id });
       return { id: await addShot(db, { ...shot, id }, media, packed), title: shot.title };
+    });
+  },
+  /** Reads a file, and puts nothing anywhere. */
+  read(file: Blob): Promise<Pick<ReadShot, 'shot' | 'media'> | Bad> {
+    return orBad(async () => {
+      const { shot, media } = readShotFile(new Uint8Array(await file.arrayBuffer()));
+      return { shot, media };
     });
   },
   /** Takes drawings of the shot that is to be written; they come in parts, so that the window stays free. */

@@ -2,7 +2,7 @@ import { arcPath } from '../../core/ink/index.ts';
 import { mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { GHOST_AFTER, GHOST_BEFORE } from '../desk/ghost-wishes.ts';
-import { viewMatrix } from '../desk/view.ts';
+import { useHandView } from '../desk/hand-pegs.ts';
 import { useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { spacingOf, useFollowed } from './followed.ts';
 
@@ -16,15 +16,13 @@ export function FollowOverlay() {
   const tool = useView((state) => state.tool);
   const followed = useView((state) => state.followed.length > 0);
   const layerId = useView((state) => state.layerId);
-  const paper = useView((state) => state.paper);
-  const room = useView((state) => state.room);
   const frame = useRestingFrame();
   const here = useShot((shot) => {
     const layer = shot.layers.find(({ id }) => id === layerId);
     return layer ? drawingShown(shot, layer, frame)?.id : undefined;
   });
+  const view = useHandView();
   if (!followed && tool !== 'follow') return null;
-  const view = viewMatrix(paper, room, 1);
   return (
     <svg aria-label="Followed points" role="img" className="pointer-events-none absolute inset-0 h-full w-full">
       {arcs.map((arc) => {

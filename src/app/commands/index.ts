@@ -1,4 +1,6 @@
 import { betweenCommands } from './between.ts';
+import { bundleCommands } from './bundles.ts';
+import { cameraCommands } from './camera.ts';
 import { choosingCommands } from './choosing.ts';
 import { deskCommands } from './desk.ts';
 import { drawingCommands } from './drawings.ts';
@@ -40,5 +42,7 @@ export const COMMANDS: Command[] = [
   ...mouthCommands,
   ...layerCommands,
   ...moveCommands,
+  ...bundleCommands,
+  ...cameraCommands,
   ...shotCommands,
 ];

@@ -1,9 +1,10 @@
 /** Commands of painting: tools, painting through, what is unsure, holes. Their keys are theirs in the Paint view. */
 
 import { accept, type Doubt, pourAt, proposedAt } from '../../core/paint/index.ts';
-import { mapPoint } from '../../core/plane/index.ts';
+import { after, mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { type Drawing, type Layer, newId, paletteAt } from '../../core/shot/index.ts';
+import { handPegs } from '../desk/hand-pegs.ts';
 import { panBy, viewMatrix } from '../desk/view.ts';
 import { inView } from '../frame/view.ts';
 import { doubtsInHand, faultsInHand, listInSight } from '../paint/looked-at.ts';
@@ -44,8 +45,10 @@ export function lookAtPlace(context: CommandContext, i: number): void {
   context.player.stop();
   context.paints.state.setState({ at });
   goToFrame(context, frame);
-  const { paper, room } = context.view.getState();
-  const [px, py] = mapPoint(viewMatrix(paper, room, 1), x, y);
+  const state = context.view.getState();
+  const { paper, room } = state;
+  const onScreen = after(handPegs(context.session.shot, state), viewMatrix(paper, room, 1));
+  const [px, py] = mapPoint(onScreen, x, y);
   const over = (value: number, most: number) =>
     value < MARGIN ? MARGIN - value : value > most - MARGIN ? most - MARGIN - value : 0;
   const [dx, dy] = [over(px, room.width), over(py, room.height)];

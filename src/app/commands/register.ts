@@ -11,8 +11,8 @@ export interface CommandContext extends OpenShot {
   go(path: string): void;
   /** Says a sentence to the person. */
   say(text: string): void;
-  /** Opens one of the small windows: the keys, the list of commands, the shot's own settings, its length, reading a timing. */
-  window(name: 'keys' | 'commands' | 'shot' | 'length' | 'timing' | null): void;
+  /** Opens one of the small windows: the keys, the list of commands, the shot's own settings, its length, reading a timing, bringing a shot in. */
+  window(name: 'keys' | 'commands' | 'shot' | 'length' | 'timing' | 'bring-shot' | null): void;
 }
 
 type CommandGroup =

@@ -13,7 +13,7 @@ import {
   repeatTo,
   retimeLayer,
   retimeSpan,
-  reverse,
+  reverseSpan,
   rotateByDrawings,
   rotateByFrames,
   type Span,
@@ -52,7 +52,7 @@ function goThereAndBack(context: CommandContext): void {
 
 function goBackwards(context: CommandContext): void {
   const span = chosenOrLayer(context);
-  if (span) timedSpan(context, span, 'reverse', (shot) => retimeSpan(shot, span, reverse));
+  if (span) timedSpan(context, span, 'reverse', (shot) => reverseSpan(shot, span));
 }
 
 /** How long a stretch that begins on `start` and is `length` frames long becomes when it is repeated so. */

@@ -1,7 +1,7 @@
 import { curvePoints, SAMPLE_SIZE, sampleLine, type WarpGrid, warpPoint } from '../../core/ink/index.ts';
-import { type Matrix, mapPoint } from '../../core/plane/index.ts';
+import { type Matrix, mapPoint, scaleOf } from '../../core/plane/index.ts';
 import { useView } from '../session/open-shot.ts';
-import { viewMatrix } from './view.ts';
+import { useHandView } from './hand-pegs.ts';
 
 const COLOUR = '#5566ee';
 const STEPS = 24;
@@ -28,10 +28,8 @@ export function HandOverlay() {
   const places = useView((state) => state.curve);
   const now = useView((state) => state.warping);
   const brush = useView((state) => state.tools.pen.brush);
-  const paper = useView((state) => state.paper);
-  const room = useView((state) => state.room);
+  const view = useHandView();
   if (places.length === 0 && !now) return null;
-  const view = viewMatrix(paper, room, 1);
   const samples = sampleLine(curvePoints(places, false).points, false, brush);
   let curve = '';
   for (let i = 0; i < samples.length; i += SAMPLE_SIZE) {
@@ -47,7 +45,7 @@ export function HandOverlay() {
           fill="none"
           stroke={COLOUR}
           strokeOpacity={0.75}
-          strokeWidth={Math.max(1.5, brush.width * paper.zoom)}
+          strokeWidth={Math.max(1.5, brush.width * scaleOf(view))}
           strokeLinecap="round"
           strokeLinejoin="round"
         />

@@ -30,6 +30,8 @@ interface HandleBoxProps {
   pivot: Point;
   /** Lines shown in it as an SVG path in paper pixels, before `map`. */
   path: string;
+  /** To the screen; when absent, from the paper. */
+  view?: Matrix;
   /** Scaled one way, the other way gives way. */
   keepVolume: boolean;
   /** While the hand drags: the change so far, in paper pixels. */
@@ -57,11 +59,12 @@ export function HandleBox({
   onPivot,
   onPivotDone,
   movable,
+  view,
 }: HandleBoxProps) {
   const paper = useView((state) => state.paper);
   const room = useView((state) => state.room);
   const gripped = useRef<{ grip: Grip; from: [number, number]; pivot: Point } | null>(null);
-  const toScreen = viewMatrix(paper, room, 1);
+  const toScreen = view ?? viewMatrix(paper, room, 1);
   const at = (x: number, y: number) => mapPoint(toScreen, ...mapPoint(map, x, y));
   const side = (k: number, low: number, high: number) => (k < 0 ? low : k > 0 ? high : (low + high) / 2);
   const corner = (x: number, y: number) => at(side(x, box.minX, box.maxX), side(y, box.minY, box.maxY));

@@ -6,6 +6,7 @@ import { useCommands } from '../commands/context.ts';
 import { mouthPlaceHere, setMouthPlace } from '../commands/mouths.ts';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 import { HandleBox } from './HandleBox.tsx';
+import { useHandView } from './hand-pegs.ts';
 
 /** The upper lip as it is shown: a line with its middle marked, paper pixels about the place at size 1. */
 const HALF = 110;
@@ -22,6 +23,7 @@ function moved(place: MouthPlace, [a, b, c, d, e, f]: Matrix): MouthPlace {
 
 /** Where mouths sit, with handles: what the hand sets is set on the head's drawing of this frame. */
 export function MouthBox() {
+  const onScreen = useHandView();
   const open = useOpenShot();
   const commands = useCommands();
   const shown = useView((state) => state.mouthGuideShown);
@@ -39,6 +41,7 @@ export function MouthBox() {
   const own = guide.places[drawing] !== undefined;
   return (
     <HandleBox
+      view={onScreen}
       label={own ? 'Where mouths sit, set on this drawing' : 'Where mouths sit, carried from the keys around'}
       box={BOX}
       map={after(placeMap(UNIT, place), change)}

@@ -1,13 +1,14 @@
 import { useEffect, useRef } from 'react';
 import { useStore } from 'zustand';
 import { say } from '../frame/saying.ts';
+import { Trail } from '../moves/Trail.tsx';
 import { later } from '../parts/later.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { DeskCards } from './cards/DeskCards.tsx';
 import { GuidesOverlay } from './GuidesOverlay.tsx';
 import { HeadsLadder } from './HeadsLadder.tsx';
 import { MouthBox } from './MouthBox.tsx';
-import { PlaceBox } from './PlaceBox.tsx';
+import { MoveOverlays } from './PlaceBox.tsx';
 import { PaperDesk } from './paper-desk.ts';
 import { TOOLS, toolOf } from './tools/index.ts';
 
@@ -70,7 +71,8 @@ export function PaperStage() {
       <GuidesOverlay />
       {TOOLS.map(({ id, overlay: Overlay }) => Overlay && <Overlay key={id} />)}
       <HeadsLadder />
-      <PlaceBox />
+      <MoveOverlays />
+      <Trail />
       <MouthBox />
       <DeskCards />
       {proposed && <PairsTable />}

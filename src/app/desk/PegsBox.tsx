@@ -4,11 +4,13 @@ import { after, type Matrix } from '../../core/plane/index.ts';
 import { pegsOf } from '../session/ghost-settings.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { HandleBox } from './HandleBox.tsx';
+import { useHandView } from './hand-pegs.ts';
 import { pathOf } from './line-path.ts';
 import { setPegs } from './pegs.ts';
 
 /** The box round the ghost that is off its pegs. */
 export function PegsBox() {
+  const onScreen = useHandView();
   const { view } = useOpenShot();
   const tool = useView((state) => state.tool);
   const id = useView((state) => state.ghostInHand);
@@ -22,6 +24,7 @@ export function PegsBox() {
   const map = pegsOf(ghosts, shown.id);
   return (
     <HandleBox
+      view={onScreen}
       label="The ghost off its pegs"
       box={box}
       map={map}

@@ -3,6 +3,7 @@ import { boxOf } from '../../core/ink/index.ts';
 import { IDENTITY } from '../../core/plane/index.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { HandleBox } from './HandleBox.tsx';
+import { useHandView } from './hand-pegs.ts';
 import { pathOf } from './line-path.ts';
 import { changePicked, pickedNow, pivotOf } from './picked.ts';
 
@@ -10,6 +11,7 @@ import { changePicked, pickedNow, pivotOf } from './picked.ts';
 export function PickBox() {
   const open = useOpenShot();
   const { view } = open;
+  const onScreen = useHandView();
   const tool = useView((state) => state.tool);
   const picked = useView((state) => state.picked);
   const changing = useView((state) => state.changing);
@@ -30,6 +32,7 @@ export function PickBox() {
       map={changing ?? IDENTITY}
       pivot={pivotOf(open)}
       path={path}
+      view={onScreen}
       keepVolume={keepVolume}
       onChanging={(map) => view.setState({ changing: map })}
       onDone={(kind) => {

@@ -3,7 +3,7 @@ import EyeOff from 'lucide-react/icons/eye-off';
 import { useEffect, useRef, useState } from 'react';
 import { isFirstPass } from '../../core/between/index.ts';
 import { cellRevision } from '../../core/picture/index.ts';
-import { drawingName, neighbours, shownExposure } from '../../core/sheet/index.ts';
+import { cellName, neighbours, shownExposure } from '../../core/sheet/index.ts';
 import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/index.ts';
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
@@ -29,14 +29,8 @@ function widths(room: number, ratio: number): { own: number; ghost: number; coun
   return { ghost, own: Math.floor(Math.min(OWN_HEIGHT * ratio, 164, ghost * 1.45)), count };
 }
 
-function nameOf(shot: Pick<Shot, 'drawings'>, cell: CellRef): string {
-  if (cell.kind === 'picture') return `picture ${cell.index + 1}`;
-  const drawing = shot.drawings[cell.drawing];
-  return drawing ? drawingName(drawing) : '?';
-}
-
 function versionOf(
-  shot: Pick<Shot, 'drawings' | 'palettes' | 'paletteCues'>,
+  shot: Pick<Shot, 'drawings' | 'bundles' | 'palettes' | 'paletteCues'>,
   cell: CellRef,
   frame: number,
   tint: string | null,
@@ -46,7 +40,7 @@ function versionOf(
 
 /** The fan of neighbouring drawings under the paper, with the strength of each ghost. */
 export function Roll() {
-  const shot = useShotParts('drawings', 'layers', 'width', 'height', 'palettes', 'paletteCues');
+  const shot = useShotParts('drawings', 'bundles', 'layers', 'width', 'height', 'palettes', 'paletteCues');
   // While playing the fan rests: it would only flicker.
   const frame = useRestingFrame();
   const layerId = useView((state) => state.layerId);
@@ -79,7 +73,7 @@ export function Roll() {
         place={i}
         cell={each.cell}
         frame={each.frame}
-        name={nameOf(shot, each.cell)}
+        name={cellName(shot, each.cell)}
         version={versionOf(shot, each.cell, each.frame, tint)}
         strength={ghosts[side][i]}
         tint={tint}
@@ -134,7 +128,7 @@ export function Roll() {
           </div>
           <span className="font-mono text-xs leading-none font-semibold whitespace-nowrap tabular">
             {own?.exposure.cell
-              ? `${nameOf(shot, own.exposure.cell)} · ${own.exposure.frames} f${computed ? ' · first pass' : ''}`
+              ? `${cellName(shot, own.exposure.cell)} · ${own.exposure.frames} f${computed ? ' · first pass' : ''}`
               : `frame ${frame + 1}`}
           </span>
         </div>

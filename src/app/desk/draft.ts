@@ -1,5 +1,5 @@
 import type { Area, Drawing, Stroke } from '../../core/shot/index.ts';
-import type { Draft } from '../../workers/desk-painter.ts';
+import type { Draft } from '../../workers/paper-wish.ts';
 
 /** What is new in a changed drawing; what is as it was goes by its id. */
 export function draftOf(was: Drawing, { ink, paint }: { ink: Stroke[]; paint: Area[] }): Draft {

@@ -2,7 +2,7 @@
 import { IDENTITY } from '../../core/plane/index.ts';
 import { neighbours, shownExposure } from '../../core/sheet/index.ts';
 import type { CellRef, Id, Layer, Shot } from '../../core/shot/index.ts';
-import type { GhostWish } from '../../workers/desk-painter.ts';
+import type { GhostWish } from '../../workers/paper-wish.ts';
 import { pegsOf } from '../session/ghost-settings.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 

@@ -4,13 +4,14 @@
  */
 
 import type { Point } from '../../core/plane/index.ts';
-import { after, inverse, type Matrix, mapPoint, scaleOf, scaling } from '../../core/plane/index.ts';
-import { drawingShown } from '../../core/sheet/index.ts';
+import { after, IDENTITY, inverse, type Matrix, mapPoint, scaleOf, scaling } from '../../core/plane/index.ts';
+import { cameraMatrix, drawingShown, paperMiddle } from '../../core/sheet/index.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { dropCurve } from './curve-in-hand.ts';
 import { draftOf } from './draft.ts';
 import { GestureRouter } from './gesture-router.ts';
+import { handPegs } from './hand-pegs.ts';
 import { type LineLook, LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
 import { showRing, showString } from './pen-marks.ts';
@@ -18,7 +19,7 @@ import { type Finger, Pinch } from './sensors/pinch.ts';
 import { PointerSensor } from './sensors/pointer-sensor.ts';
 import { toolOf } from './tools/index.ts';
 import type { ToolDesk } from './tools/tool.ts';
-import { panBy, settled, viewMatrix, zoomAbout } from './view.ts';
+import { panBy, settled, viewMatrix, viewOfField, zoomAbout } from './view.ts';
 import { dropWarp, warpedNow } from './warping.ts';
 
 export interface PaperElements {
@@ -41,6 +42,8 @@ export class PaperDesk {
   private room = { width: 800, height: 500 };
   private dpr = 1;
   private matrix: Matrix = [1, 0, 0, 1, 0, 0];
+  /** What carries the drawing in hand on the paper. */
+  private pegs: Matrix = IDENTITY;
   private readonly gestures: GestureRouter;
   private readonly sensor: PointerSensor;
   private pinch: Pinch | null = null;
@@ -58,7 +61,7 @@ export class PaperDesk {
     this.cleanUps.push(() => sizes.disconnect());
     this.gestures = new GestureRouter(open, (shift, device) => this.toolDesk(shift, device));
     this.sensor = new PointerSensor(el.stage, {
-      toPlace: (x, y) => mapPoint(inverse(this.matrix), x * this.dpr, y * this.dpr),
+      toPlace: (x, y) => mapPoint(inverse(this.handMatrix), x * this.dpr, y * this.dpr),
       down: (sample, down) => this.gestures.down(sample, down),
       move: (samples, screen, shift) => this.gestures.move(samples, screen, shift),
       up: () => {
@@ -71,7 +74,29 @@ export class PaperDesk {
       wheel: (event, screen) => this.wheel(event, screen),
     });
     this.follow();
+    this.followHand();
     this.resize();
+  }
+
+  /** From what the tool in hand works on to the canvas: the drawing as it lies, or the paper. */
+  private get handMatrix(): Matrix {
+    return toolOf(this.open.view.getState().tool).onPaper ? this.matrix : after(this.pegs, this.matrix);
+  }
+
+  /** Follows the layer in hand where it lies on this frame. */
+  private followHand(): void {
+    this.pegs = handPegs(this.open.session.shot, this.open.view.getState());
+    this.pictures.pegs = this.pegs;
+  }
+
+  /** Lays the paper as the camera sees it, frame by frame. */
+  private lookThrough(): void {
+    const { session, view } = this.open;
+    const { throughCamera, frame, paper } = view.getState();
+    const { shot } = session;
+    if (!throughCamera || !shot.camera) return;
+    const seen = viewOfField(cameraMatrix(shot, frame), shot.camera, paperMiddle(shot), this.room);
+    view.setState({ paper: { ...paper, ...seen, fitted: false, mirrored: false } });
   }
 
   close(): void {
@@ -95,11 +120,16 @@ export class PaperDesk {
         if (session.shot === shot) return;
         const before = shot;
         shot = session.shot;
+        this.followHand();
+        if (shot.camera !== before.camera) this.lookThrough();
         this.showNewLine(before);
         if (shot.width !== before.width || shot.height !== before.height) this.setView();
         this.refresh();
       }),
       view.subscribe((now, before) => {
+        if (now.frame !== before.frame || now.layerId !== before.layerId || now.asItStands !== before.asItStands)
+          this.followHand();
+        if (now.frame !== before.frame || now.throughCamera !== before.throughCamera) this.lookThrough();
         if (now.paper !== before.paper) this.setView();
         if (now.warping !== before.warping) {
           const bent = warpedNow(this.open);
@@ -113,6 +143,8 @@ export class PaperDesk {
             now.ghosts !== before.ghosts ||
             now.peek !== before.peek ||
             now.placing !== before.placing ||
+            now.bending !== before.bending ||
+            now.asItStands !== before.asItStands ||
             now.roughTint !== before.roughTint ||
             now.roll !== before.roll)
         ) {
@@ -185,6 +217,7 @@ export class PaperDesk {
       canvas.width = Math.round(width * this.dpr);
       canvas.height = Math.round(height * this.dpr);
     }
+    this.lookThrough();
     this.setView();
   }
 
@@ -198,9 +231,11 @@ export class PaperDesk {
     }
     this.matrix = viewMatrix(now, this.room, this.dpr);
     this.pictures.view = this.matrix;
+    this.pictures.compose();
+    // While playing through a camera the view changes with every frame; the pictures that are ready stay good.
+    if (player.state.getState().state === 'playing') return;
     // Ready pictures are made in the size they are shown in: then each played frame is a plain copy.
     player.scale = Math.min(1, now.zoom * this.dpr);
-    this.pictures.compose();
     this.refresh();
   }
 
@@ -208,7 +243,7 @@ export class PaperDesk {
     const desk = this;
     return {
       ...this.open,
-      zoom: scaleOf(this.matrix),
+      zoom: scaleOf(this.handMatrix),
       shift,
       device,
       say: this.say,
@@ -224,14 +259,14 @@ export class PaperDesk {
         return drawingShown(session.shot, layer, frame) ?? 'empty';
       },
       showLine(points: Float32Array | null, look: LineLook) {
-        if (points) desk.line.show(points, look, desk.matrix);
+        if (points) desk.line.show(points, look, desk.handMatrix);
         else desk.line.clear();
       },
       showDraft(was, draft) {
         desk.pictures.showDraft(draft && draftOf(was, draft));
       },
       showString(from, to) {
-        showString(desk.el.string, from, to, after(desk.matrix, scaling(1 / desk.dpr)));
+        showString(desk.el.string, from, to, after(desk.handMatrix, scaling(1 / desk.dpr)));
       },
     };
   }
@@ -254,6 +289,6 @@ export class PaperDesk {
 
   private showRing(at: Point | null): void {
     const radius = toolOf(this.open.view.getState().tool).ring?.(this.open) ?? 0;
-    showRing(this.el.ring, at, radius * 2 * (scaleOf(this.matrix) / this.dpr));
+    showRing(this.el.ring, at, radius * 2 * (scaleOf(this.handMatrix) / this.dpr));
   }
 }

@@ -5,10 +5,10 @@
 
 import { strokeBox } from '../../core/ink/index.ts';
 import { Painter } from '../../core/picture/index.ts';
-import { IDENTITY, type Matrix, mapPoint } from '../../core/plane/index.ts';
-import { colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
+import { after, IDENTITY, type Matrix, mapPoint } from '../../core/plane/index.ts';
+import { type Blend, colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
-import type { Draft } from '../../workers/desk-painter.ts';
+import type { Draft } from '../../workers/paper-wish.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { WorkerFailed, WorkStopped } from '../session/worker-host.ts';
 import { ghostWishes, peekedCell, ROUGH_TINT } from './ghost-wishes.ts';
@@ -16,10 +16,15 @@ import { between } from './view.ts';
 
 interface Part {
   key: string;
-  image: ImageBitmap | null;
+  /** Laid over one another, each mixed with what is there by its blend. */
+  pieces: { image: ImageBitmap; blend: Blend }[];
 }
 
-const NOTHING: Part = { key: '', image: null };
+const NOTHING: Part = { key: '', pieces: [] };
+
+const letGo = ({ pieces }: { pieces: Part['pieces'] | null }) => {
+  for (const { image } of pieces ?? []) image.close();
+};
 
 export class PaperPictures {
   readonly painter = new Painter(canvasTools(() => null));
@@ -39,6 +44,8 @@ export class PaperPictures {
   private closed = false;
   private draft: Draft | null = null;
   view: Matrix = IDENTITY;
+  /** What carries the drawing in hand on the paper. */
+  pegs: Matrix = IDENTITY;
   /** Called when sharp parts have arrived. */
   onSharp: () => void = () => {};
 
@@ -49,7 +56,7 @@ export class PaperPictures {
 
   close(): void {
     this.closed = true;
-    for (const part of [this.under, this.own, this.over]) part.image?.close();
+    for (const part of [this.under, this.own, this.over]) letGo(part);
   }
 
   /** Shows a ready whole frame instead of the parts, while playing. */
@@ -113,7 +120,7 @@ export class PaperPictures {
 
   private clipToStroke(context: CanvasRenderingContext2D, stroke: Stroke): void {
     const { minX, minY, maxX, maxY } = strokeBox(stroke);
-    context.setTransform(...this.view);
+    context.setTransform(...after(this.pegs, this.view));
     context.beginPath();
     context.rect(minX, minY, maxX - minX, maxY - minY);
     context.clip();
@@ -147,9 +154,13 @@ export class PaperPictures {
       context.fillStyle = background.transparent ? '#ffffff' : background.colour;
       context.fillRect(0, 0, width, height);
       const moved = between(this.madeFor, this.view);
-      const put = ({ image }: Part) => {
+      const put = ({ pieces }: Part) => {
         context.setTransform(...moved);
-        if (image) context.drawImage(image, 0, 0);
+        for (const { image, blend } of pieces) {
+          context.globalCompositeOperation = blend === 'normal' ? 'source-over' : blend;
+          context.drawImage(image, 0, 0);
+        }
+        context.globalCompositeOperation = 'source-over';
       };
       put(this.under);
       put(this.own);
@@ -177,7 +188,7 @@ export class PaperPictures {
     const { shot } = this.open.session;
     const { frame, layerId } = this.open.view.getState();
     const opacity = shot.layers.find((layer) => layer.id === layerId)?.opacity ?? 1;
-    context.setTransform(...this.view);
+    context.setTransform(...after(this.pegs, this.view));
     context.globalAlpha = opacity;
     const colours = colourMap(paletteAt(shot, frame));
     this.painter.paintInk(
@@ -217,26 +228,28 @@ export class PaperPictures {
     const madeFor = this.view;
     const seen = this.strokeSeq;
     const parts = await session.pictures.paper({
+      bundle: session.bundle,
       frame,
       layerId,
       view: [...madeFor],
       width,
       height,
       ghosts: ghostWishes(this.open),
-      asMoved: view.getState().placing === layerId,
+      pegs: [...this.pegs],
+      asMoved: view.getState().placing === layerId || view.getState().bending,
       instead: peekedCell(this.open),
       draft: this.draft,
       roughTint: view.getState().roughTint ? ROUGH_TINT : null,
       have: { under: this.under.key, own: this.own.key, over: this.over.key },
     });
     if (this.closed) {
-      for (const part of [parts.under, parts.own, parts.over]) part.image?.close();
+      for (const part of [parts.under, parts.own, parts.over]) letGo(part);
       return;
     }
-    const take = (old: Part, next: Part): Part => {
-      if (next.image === null) return old;
-      old.image?.close();
-      return next;
+    const take = (old: Part, { key, pieces }: { key: string; pieces: Part['pieces'] | null }): Part => {
+      if (pieces === null) return old;
+      letGo(old);
+      return { key, pieces };
     };
     this.under = take(this.under, parts.under);
     this.own = take(this.own, parts.own);

@@ -78,3 +78,23 @@ export function keepUnder(next: PaperView, old: PaperView, from: Point, to: Poin
 export function between(from: Matrix, to: Matrix): Matrix {
   return after(inverse(from), to);
 }
+
+/** Room left around the camera's field, screen pixels. */
+const FIELD_MARGIN = 16;
+
+/** The view that frames the camera's field. @param matrix from where it lies at first to where it lies now */
+export function viewOfField(
+  matrix: Matrix,
+  field: Size,
+  middle: Point,
+  room: Size,
+): { zoom: number; x: number; y: number; turn: number } {
+  const [a, b] = matrix;
+  const size = Math.hypot(a, b);
+  const [x, y] = mapPoint(matrix, middle.x, middle.y);
+  const zoom = Math.min(
+    (room.width - 2 * FIELD_MARGIN) / (field.width * size),
+    (room.height - 2 * FIELD_MARGIN) / (field.height * size),
+  );
+  return { zoom, x, y, turn: -Math.atan2(b, a) };
+}

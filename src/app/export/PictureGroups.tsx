@@ -2,6 +2,7 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
 import { leftOut } from '../../core/picture/index.ts';
+import { fieldSize } from '../../core/sheet/index.ts';
 import { isHeard, newId } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
@@ -11,10 +12,11 @@ import type { OrderInHand } from './use-order.ts';
 type InHand = { inHand: OrderInHand };
 
 export function SizeGroup({ inHand: { shot, wishes, choose } }: InHand) {
-  const percent = Math.round((wishes.width / shot.width) * 1000) / 10;
+  const field = fieldSize(shot);
+  const percent = Math.round((wishes.width / field.width) * 1000) / 10;
   const at = (share: number) => ({
-    width: Math.max(1, Math.round((shot.width * share) / 100)),
-    height: Math.max(1, Math.round((shot.height * share) / 100)),
+    width: Math.max(1, Math.round((field.width * share) / 100)),
+    height: Math.max(1, Math.round((field.height * share) / 100)),
   });
   return (
     <Group name="Size">
@@ -22,12 +24,14 @@ export function SizeGroup({ inHand: { shot, wishes, choose } }: InHand) {
         <NumberBox
           label="Width"
           value={wishes.width}
-          onChange={(width) => choose({ width, height: Math.max(1, Math.round((width * shot.height) / shot.width)) })}
+          onChange={(width) => choose({ width, height: Math.max(1, Math.round((width * field.height) / field.width)) })}
         />
         <NumberBox
           label="Height"
           value={wishes.height}
-          onChange={(height) => choose({ height, width: Math.max(1, Math.round((height * shot.width) / shot.height)) })}
+          onChange={(height) =>
+            choose({ height, width: Math.max(1, Math.round((height * field.width) / field.height)) })
+          }
         />
         <NumberBox label="Per cent" value={percent} onChange={(value) => choose(at(value))} />
       </div>

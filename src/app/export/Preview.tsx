@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { deliveryView, groundOf } from '../../core/export/index.ts';
 import { inverse, mapPoint } from '../../core/plane/index.ts';
+import { fieldSize } from '../../core/sheet/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
@@ -68,11 +69,12 @@ export function Preview({ delivery, order, inHand }: PreviewProps) {
     };
   }, [delivery, order, frame, fault]);
   const ground = groundOf(shot, wishes, format.needs);
-  // From a share of the picture to the paper and back: a paper of another shape is fitted in.
+  // From a share of the picture to the field and back: a field of another shape is fitted in.
+  const field = fieldSize(shot);
   const view = deliveryView(shot, wishes.width, wishes.height);
-  const inPaper = (across: number, down: number) =>
+  const inField = (across: number, down: number) =>
     mapPoint(inverse(view), across * wishes.width, down * wishes.height).map((value, i) =>
-      Math.max(0, Math.min(i ? shot.height : shot.width, value)),
+      Math.max(0, Math.min(i ? field.height : field.width, value)),
     );
   const at = format.point?.at(shot, wishes as never);
   const point = at && mapPoint(view, at.x, at.y).map((value, i) => value / (i ? wishes.height : wishes.width));
@@ -92,7 +94,7 @@ export function Preview({ delivery, order, inHand }: PreviewProps) {
             onPointerDown={(event) => {
               const box = event.currentTarget.getBoundingClientRect();
               if (!format.point || box.width === 0) return;
-              const [x, y] = inPaper((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
+              const [x, y] = inField((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
               choose(format.point.set(Math.round(x), Math.round(y)));
             }}
           />

@@ -49,7 +49,7 @@ export async function deliver(
   { name = open.session.shot.title, askPlace = false } = {},
 ): Promise<void> {
   const { session } = open;
-  const { shot } = session;
+  const shot = session.whole;
   const fileName = deliveryName(name, format.extension);
   let place: FileSystemFileHandle | null = null;
   try {

@@ -38,7 +38,7 @@ export function LeavingWindow() {
     >
       <div className="flex justify-end gap-2">
         {open.session.wouldLose && (
-          <Button onClick={() => void saveShotFile(open.session.shot)}>Save the shot file</Button>
+          <Button onClick={() => void saveShotFile(open.session.whole)}>Save the shot file</Button>
         )}
         <Button look="danger" onClick={() => blocker.proceed()}>
           Leave

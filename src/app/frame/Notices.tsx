@@ -27,7 +27,7 @@ export function Notices({ takeOver }: { takeOver(): void }) {
   const { session } = useOpenShot();
   const kept = useSyncExternalStore(session.subscribeAround, () => session.kept);
   const readOnly = useSyncExternalStore(session.subscribeAround, () => session.readOnly);
-  const save = <Button onClick={() => void saveShotFile(session.shot)}>Save the shot file</Button>;
+  const save = <Button onClick={() => void saveShotFile(session.whole)}>Save the shot file</Button>;
   return (
     <>
       {readOnly === 'elsewhere' && (

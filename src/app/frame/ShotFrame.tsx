@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { ShotElsewhere } from '../../store/index.ts';
+import { leaveTo } from '../commands/bundles.ts';
 import { CommandsContext, type SmallWindow } from '../commands/context.ts';
 import { COMMANDS } from '../commands/index.ts';
 import { useKeyboard } from '../commands/keyboard.ts';
@@ -19,6 +20,7 @@ import { Notices } from './Notices.tsx';
 import { SmallWindows } from './SmallWindows.tsx';
 import { say } from './saying.ts';
 import { TopBar } from './TopBar.tsx';
+import { VIEWS } from './views.ts';
 
 /** Opens the shot of the address and holds it for the views inside. */
 export function ShotFrame() {
@@ -98,6 +100,11 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
     [open, id, navigate],
   );
   useKeyboard(commands);
+  // Only where there is paper can one be inside of a bundle: sound, files and deliveries are those of the shot.
+  const inside = VIEWS.some(({ path, hasPaper }) => hasPaper && pathname.endsWith(`/${path}`));
+  useEffect(() => {
+    if (!inside) leaveTo(open, 0);
+  }, [inside, open]);
   useEffect(loadTheRest, []);
   return (
     <CommandsContext.Provider value={commands}>

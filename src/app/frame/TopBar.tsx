@@ -77,12 +77,12 @@ export function TopBar() {
             </IconButton>
           }
           items={[
-            { name: 'Save the shot file', run: () => void saveShotFile(session.shot) },
+            { name: 'Save the shot file', run: () => void saveShotFile(session.whole) },
             ...(reference > 0
               ? [
                   {
                     name: `Save it without the reference (${sizeInWords(reference)} less)`,
-                    run: () => void saveShotFile(withoutReference(session.shot)),
+                    run: () => void saveShotFile(withoutReference(session.whole)),
                   },
                 ]
               : []),

@@ -15,7 +15,7 @@ const WIDTH = 320;
 /** The model: a painted drawing to take swatches from by touch. */
 export function ModelCard() {
   const { session, view } = useOpenShot();
-  const shot = useShotParts('model', 'drawings', 'layers', 'palettes', 'paletteCues', 'width', 'height');
+  const shot = useShotParts('model', 'drawings', 'bundles', 'layers', 'palettes', 'paletteCues', 'width', 'height');
   const setModel = useCommand('set-model');
   const swatch = useView((state) => state.swatch);
   const frame = useRestingFrame();

@@ -5,8 +5,8 @@ import { mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import { type Area, type Drawing, paletteAt } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
+import { useHandView } from '../desk/hand-pegs.ts';
 import { pathOf } from '../desk/line-path.ts';
-import { viewMatrix } from '../desk/view.ts';
 import { inView } from '../frame/view.ts';
 import { useOpenShot, usePlay, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { lookedAt } from './looked-at.ts';
@@ -105,8 +105,6 @@ export function RegionOverlay() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawing = useDrawingInHand();
   const shown = useView((state) => state.regionsShown);
-  const paper = useView((state) => state.paper);
-  const room = useView((state) => state.room);
   const tool = useView((state) => state.tool);
   const across = useView((state) => state.across);
   const frame = useRestingFrame();
@@ -126,8 +124,8 @@ export function RegionOverlay() {
     element.height = map.height;
     element.getContext('2d')!.putImageData(tinted(map), 0, 0);
   }, [map]);
+  const view = useHandView();
   if (playing) return null;
-  const view = viewMatrix(paper, room, 1);
   const at = (x: number, y: number) => mapPoint(view, x, y);
   const traces = drawing?.ink.filter(({ brush }) => brush.kind === 'trace') ?? [];
   const mark = painting && (card === 'through' || card === 'holes') ? lookedAt(open) : null;

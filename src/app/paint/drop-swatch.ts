@@ -2,11 +2,12 @@
 
 import { pourAt } from '../../core/paint/index.ts';
 import type { Point } from '../../core/plane/index.ts';
-import { inverse, mapPoint } from '../../core/plane/index.ts';
+import { after, inverse, mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
 import type { Id } from '../../core/shot/index.ts';
 import { layerInHand, whyNotDraw } from '../commands/layer-in-hand.ts';
 import type { CommandContext } from '../commands/register.ts';
+import { handPegs } from '../desk/hand-pegs.ts';
 import { viewMatrix } from '../desk/view.ts';
 
 /** @param at place in the window. True when it was the paper's business, whatever came of it. */
@@ -18,9 +19,14 @@ export function dropSwatch(context: CommandContext, swatch: Id, at: Point): bool
     ?.closest('[data-testid="paper"]');
   if (!paper) return false;
   const { session, view, paints, say } = context;
-  const { frame, paper: lies, room, tools } = view.getState();
+  const state = view.getState();
+  const { frame, paper: lies, room, tools } = state;
   const box = paper.getBoundingClientRect();
-  const [x, y] = mapPoint(inverse(viewMatrix(lies, room, 1)), at.x - box.left, at.y - box.top);
+  const [x, y] = mapPoint(
+    inverse(after(handPegs(session.shot, state), viewMatrix(lies, room, 1))),
+    at.x - box.left,
+    at.y - box.top,
+  );
   const layer = layerInHand(context);
   const why = whyNotDraw(session.shot, layer, frame);
   const drawing = layer && drawingShown(session.shot, layer, frame);

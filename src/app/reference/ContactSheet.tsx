@@ -10,7 +10,7 @@ const WIDTH = 200;
 
 /** The pictures of a reference layer side by side with their frames, for thumbnails and for the printer. */
 export function ContactSheet({ layer, onClose }: { layer: Layer; onClose(): void }) {
-  const shot = useShotParts('title', 'fps', 'width', 'height', 'drawings');
+  const shot = useShotParts('title', 'fps', 'width', 'height', 'drawings', 'bundles');
   const shown = placedExposures(layer.exposures).filter(({ exposure }) => exposure.cell);
   return (
     <section

@@ -38,7 +38,7 @@ function picturesOf(shot: Pick<Shot, 'layers' | 'model'>, source: string): { cel
 /** A clip or the model sheet beside the paper: stepped, looped, locked to the shot, drawn over, measured in heads. */
 export function ReferenceTray() {
   const { session, view } = useOpenShot();
-  const shot = useShotParts('assets', 'fps', 'height', 'width', 'layers', 'model', 'drawings');
+  const shot = useShotParts('assets', 'fps', 'height', 'width', 'layers', 'model', 'drawings', 'bundles');
   const frame = useRestingFrame();
   const heads = useView((state) => state.heads);
   const sources = sourcesOf(shot);

@@ -60,7 +60,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
   const decoding = new Set<Id>();
   let tracks: Shot['tracks'] | null = null;
   const decodeNew = () => {
-    const { shot } = session;
+    const shot = session.whole;
     if (shot.tracks === tracks) return;
     tracks = shot.tracks;
     const used = new Set(tracks.flatMap(({ clips }) => clips.map(({ asset }) => asset)));

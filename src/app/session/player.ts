@@ -48,7 +48,7 @@ export class Player {
     this.session = session;
     this.view = view;
     this.sound = sound;
-    this.pictures = new ReadyPictures((frame, scale) => session.pictures.whole(frame, scale));
+    this.pictures = new ReadyPictures((frame, scale) => session.pictures.whole(frame, scale, session.bundle));
   }
 
   get range(): { from: number; to: number } {

@@ -2,9 +2,9 @@
  * One open shot: the present state, the door for edits, undo, keeping, and the picture worker that follows along.
  */
 import type { Remote } from 'comlink';
-import type { History, JournalRow, Recipe } from '../../core/history/index.ts';
-import { packPatches } from '../../core/sheet/index.ts';
-import { type Asset, type Drawing, type Id, Refused, type Shot } from '../../core/shot/index.ts';
+import { type History, type JournalRow, levelDraft, type Recipe } from '../../core/history/index.ts';
+import { changedInside, followInside, packPatches } from '../../core/sheet/index.ts';
+import { type Asset, type Drawing, type Id, levelOf, newId, Refused, type Shot } from '../../core/shot/index.ts';
 import {
   answerAsking,
   type Claim,
@@ -42,6 +42,7 @@ export class ShotSession {
   private readonly keeper: Keeper;
   private readonly claim: Claim | null;
   private stopAnswering: () => void = () => {};
+  private opened: readonly Id[] = [];
   private listeners = new Set<() => void>();
   private around = new Set<() => void>();
   private telling = false;
@@ -99,9 +100,9 @@ export class ShotSession {
   /** Brings a picture worker that has just been started to the present shot and its pictures. */
   private bringUp(face: Remote<PictureFace>): void {
     // The first message is the shot: edits made from now on follow it in order.
-    void face.open(this.shot);
-    void rowsOf(this.db.assets, this.shot.id).each(({ id, blob }) => {
-      if (this.shot.assets[id]?.kind === 'pictures') void face.putFile(id, blob);
+    void face.open(this.whole);
+    void rowsOf(this.db.assets, this.whole.id).each(({ id, blob }) => {
+      if (this.whole.assets[id]?.kind === 'pictures') void face.putFile(id, blob);
     });
   }
 
@@ -129,8 +130,36 @@ export class ShotSession {
     this.tell();
   }
 
+  /** The shot, or while a bundle is open what is inside of it (`levelOf`). */
   get shot(): Shot {
+    return levelOf(this.history.shot, this.bundle);
+  }
+
+  /** The shot with everything in it, whatever is open. */
+  get whole(): Shot {
     return this.history.shot;
+  }
+
+  /** The bundle that is open, one in another; empty: the shot itself. */
+  get trail(): readonly Id[] {
+    return this.opened;
+  }
+
+  /** The innermost bundle that is open. */
+  get bundle(): Id | null {
+    return this.opened.at(-1) ?? null;
+  }
+
+  /** Opens bundles, one in another; what does not lie there is left out. */
+  openBundles(trail: readonly Id[]): void {
+    this.opened = trail.filter((id) => this.whole.bundles[id]);
+    this.tell();
+  }
+
+  /** An edit or a step back may take away what is open. */
+  private mendTrail(): void {
+    const gone = this.opened.findIndex((id) => !this.whole.bundles[id]);
+    if (gone >= 0) this.opened = this.opened.slice(0, gone);
   }
 
   get kept(): KeptState {
@@ -193,9 +222,18 @@ export class ShotSession {
       return false;
     }
     try {
-      const row = this.history.change(label, recipe, joinKey);
+      const { bundle } = this;
+      const before = this.whole;
+      // An edit inside of a bundle and what follows from it are one step of undo.
+      const key = joinKey || (bundle === null ? '' : newId());
+      const row = this.history.change(label, (draft) => recipe(levelDraft(draft, bundle)), key);
       if (!row) return false;
       this.follow(row);
+      const now = this.whole;
+      if (bundle !== null && changedInside(before, now, bundle)) {
+        const more = this.history.change(label, (draft) => followInside(draft, before, now, bundle), key);
+        if (more) this.follow(more);
+      }
       return true;
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
@@ -270,6 +308,7 @@ export class ShotSession {
   private follow(row: JournalRow): void {
     // The worker first: whoever hears of the edit may ask it for a picture at once. Then kept, while the views follow.
     const patches = this.history.patchesOf(row);
+    this.mendTrail();
     this.host.tell((face) => face.apply(packPatches(patches)));
     this.following = true;
     this.keeper.append(row);

@@ -8,6 +8,7 @@ import { isKeptValue, type KeptValue, restored } from './kept.ts';
 import { exporting } from './slices/exporting.ts';
 import { hand } from './slices/hand.ts';
 import { mouths } from './slices/mouths.ts';
+import { moving } from './slices/moving.ts';
 import { painting } from './slices/painting.ts';
 import { paper } from './slices/paper.ts';
 import { place } from './slices/place.ts';
@@ -25,6 +26,7 @@ interface ToolsInHand {
 export type ViewState = ToolsInHand &
   StateOf<typeof place> &
   StateOf<typeof paper> &
+  StateOf<typeof moving> &
   StateOf<typeof hand> &
   StateOf<typeof playing> &
   StateOf<typeof sheet> &
@@ -33,7 +35,7 @@ export type ViewState = ToolsInHand &
   StateOf<typeof painting> &
   StateOf<typeof exporting>;
 
-const SLICES = [place, paper, hand, playing, sheet, sound, mouths, painting, exporting] as unknown as Slice<
+const SLICES = [place, paper, moving, hand, playing, sheet, sound, mouths, painting, exporting] as unknown as Slice<
   object,
   object
 >[];

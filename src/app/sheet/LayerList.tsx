@@ -8,7 +8,7 @@ import Grip from 'lucide-react/icons/grip-vertical';
 import Lock from 'lucide-react/icons/lock';
 import LockOpen from 'lucide-react/icons/lock-open';
 import { memo, useMemo, useState } from 'react';
-import { layerOf, moveLayer, pictureOf, progressInWords } from '../../core/sheet/index.ts';
+import { bundleOf, layerOf, moveLayer, pictureOf, progressInWords } from '../../core/sheet/index.ts';
 import { AFTER_LAST, type Layer, newId, type Shot } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { commandItem } from '../commands/menu.ts';
@@ -157,6 +157,15 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
               command('layer-box'),
               command('set-place'),
               ...(layer.moves ? [null, command('space-move'), command('space-moves'), command('read-moves')] : []),
+            ],
+          },
+          {
+            name: 'Bundle',
+            items: [
+              command('bundle-layers'),
+              ...(bundleOf(session.shot, layer)
+                ? [command('open-bundle'), command('use-bundle'), command('take-apart')]
+                : []),
             ],
           },
           ...(layer.purpose !== 'reference' && pictureOf(layer) ? [command('newer-picture')] : []),

@@ -2,7 +2,7 @@ import Plus from 'lucide-react/icons/plus';
 import Higher from 'lucide-react/icons/zoom-in';
 import Lower from 'lucide-react/icons/zoom-out';
 import { Tabs } from 'radix-ui';
-import { countSpan, drawingName, shownExposure, unusedDrawings } from '../../core/sheet/index.ts';
+import { cellName, countSpan, shownExposure, unusedDrawings } from '../../core/sheet/index.ts';
 import type { Purpose } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { addLayer } from '../commands/layers.ts';
@@ -18,7 +18,8 @@ import { SheetBody } from './SheetBody.tsx';
 
 const TimingCard = later(async () => ({ default: (await import('./TimingCard.tsx')).TimingCard }));
 const NotesCard = later(async () => ({ default: (await import('./NotesCard.tsx')).NotesCard }));
-const MovesCard = later(async () => ({ default: (await import('./MovesCard.tsx')).MovesCard }));
+const MovesCard = later(async () => ({ default: (await import('../moves/MovesCard.tsx')).MovesCard }));
+const LookCard = later(async () => ({ default: (await import('../moves/LookCard.tsx')).LookCard }));
 const TrayCard = later(async () => ({ default: (await import('./TrayCard.tsx')).TrayCard }));
 const PartsCard = later(async () => ({ default: (await import('../parts-tray/PartsCard.tsx')).PartsCard }));
 
@@ -58,12 +59,7 @@ function SheetHead() {
     const layer = shot.layers.find((each) => each.id === layerId);
     if (!layer) return 'no layer';
     const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
-    const drawing = cell?.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
-    const what = drawing
-      ? `drawing ${drawingName(drawing)}`
-      : cell?.kind === 'picture'
-        ? `picture ${cell.index + 1}`
-        : 'empty';
+    const what = cell ? `${cell.kind === 'drawing' ? 'drawing ' : ''}${cellName(shot, cell)}` : 'empty';
     return `${layer.name} · ${what}`;
   });
   return (
@@ -99,6 +95,7 @@ function Cards() {
     ['layers', 'Layers'],
     ['timing', 'Timing'],
     ['moves', 'Moves'],
+    ['look', 'Look'],
     ['notes', notes > 0 ? `Notes ${notes}` : 'Notes'],
     ['tray', unused > 0 ? `Tray ${unused}` : 'Tray'],
     ['parts', 'Parts'],
@@ -121,6 +118,9 @@ function Cards() {
               })),
               null,
               commandItem(commands, 'bring-picture'),
+              commandItem(commands, 'bring-shot'),
+              null,
+              commandItem(commands, 'bundle-layers'),
             ]}
             trigger={
               <Button look="quiet" icon={<Plus size={14} />} className="ml-auto !px-1.5" aria-label="Add a layer">
@@ -138,6 +138,9 @@ function Cards() {
       </Tabs.Content>
       <Tabs.Content value="moves" className="min-h-0 flex-1 overflow-y-auto">
         <MovesCard />
+      </Tabs.Content>
+      <Tabs.Content value="look" className="min-h-0 flex-1 overflow-y-auto">
+        <LookCard />
       </Tabs.Content>
       <Tabs.Content value="notes" className="min-h-0 flex-1 overflow-y-auto">
         <NotesCard />

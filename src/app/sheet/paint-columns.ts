@@ -132,6 +132,12 @@ function paintCross(c: CanvasRenderingContext2D, x: number, y: number, rh: numbe
   c.stroke();
 }
 
+/** What is written for a cell that is no drawing: the number of its picture, the frame of its bundle. */
+function numberOf(cell: CellRef): string {
+  if (cell.kind === 'drawing') return '?';
+  return String(1 + (cell.kind === 'picture' ? cell.index : cell.frame));
+}
+
 /** A key's number is circled, a breakdown's in brackets, an in-between's plain, a reused one grey. */
 function paintNumber(
   c: CanvasRenderingContext2D,
@@ -139,7 +145,7 @@ function paintNumber(
   drawing: Drawing | null | undefined,
   at: { x: number; y: number; width: number; rh: number; ink: string },
 ): void {
-  const name = drawing ? drawingName(drawing) : cell.kind === 'picture' ? String(cell.index + 1) : '?';
+  const name = drawing ? drawingName(drawing) : numberOf(cell);
   const { rh } = at;
   c.fillStyle = at.ink;
   c.font = `${rh < 14 ? 10 : 11.5}px ${MONO}`;

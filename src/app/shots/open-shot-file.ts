@@ -1,7 +1,7 @@
 /** Shot files on their way onto the shelf: read in a worker, seen early, stopped at will. */
 import { proxy } from 'comlink';
 import { createStore } from 'zustand';
-import { BadFile, type Id, newId, type Shot } from '../../core/shot/index.ts';
+import { BadFile, everyLayer, type Id, newId, type Shot } from '../../core/shot/index.ts';
 import { LARGEST_SHOT_FILE } from '../../core/shotfile/index.ts';
 import { keepCard } from '../../store/index.ts';
 import type { ToldOnReading } from '../../workers/shotfile.worker.ts';
@@ -44,8 +44,8 @@ async function pictureOf(shot: Shot, frame: number): Promise<Blob> {
 }
 
 /** Whether a frame shows nothing but drawings: its picture needs none of the shot's files. */
-const onlyDrawings = ({ layers }: Shot) =>
-  !layers.some(({ exposures }) => exposures.some(({ cell }) => cell?.kind === 'picture'));
+const onlyDrawings = (shot: Shot) =>
+  !everyLayer(shot).some(({ exposures }) => exposures.some(({ cell }) => cell?.kind === 'picture'));
 
 /**
  * Reads a shot file onto the shelf, with the picture of a frame as its card. Resolves to the shot's title.

@@ -4,6 +4,7 @@
  */
 import { type Looker, shownCells, shownKey } from '../picture/shows.ts';
 import { type Matrix, scaling } from '../plane/matrix.ts';
+import { fieldSize, throughCamera } from '../sheet/moves/camera.ts';
 import type { Shot } from '../shot/model.ts';
 import { paletteAt } from '../shot/palette.ts';
 import { type BurntIn, burntWords } from './burn-in.ts';
@@ -14,7 +15,7 @@ const LOOKER: Looker = 'delivery';
 /** A shot in a film, as it is delivered. */
 export interface FilmPart {
   shot: Shot;
-  /** From its paper to the film's picture. */
+  /** From its field to the film's picture. */
   view: Matrix;
   /** Frames of the shot, 0-based, `to` inclusive. */
   from: number;
@@ -60,7 +61,7 @@ export interface FilmNeeds {
 /** What a frame looks like, as a key: equal keys are equal pictures. */
 function frameKey({ shot }: FilmPart, frame: number, burnt: BurntIn): string {
   const cells = shownCells(shot, frame, LOOKER).map((shown) => shownKey(shot, shown));
-  return `${paletteAt(shot, frame).id}|${cells.join('|')}|${burntWords(burnt, shot, frame).join('|')}`;
+  return `${paletteAt(shot, frame).id}|${throughCamera(shot, frame)}|${cells.join('|')}|${burntWords(burnt, shot, frame).join('|')}`;
 }
 
 /** What a picture of a film looks like, as a key: equal keys are equal pictures. */
@@ -80,11 +81,12 @@ function runsOf(parts: FilmPart[], taken: { part: number; frame: number; frames:
   return out;
 }
 
-/** From paper to picture: the paper fills it; one of a different shape is fitted inside and centred. */
-export function deliveryView(shot: Shot, width: number, height: number): Matrix {
-  const by = Math.min(width / shot.width, height / shot.height);
+/** From the camera's field (without one, the paper) to the picture: it fills it; one of another shape is fitted inside and centred. */
+export function deliveryView(shot: Pick<Shot, 'width' | 'height' | 'camera'>, width: number, height: number): Matrix {
+  const field = fieldSize(shot);
+  const by = Math.min(width / field.width, height / field.height);
   const [a, b, c, d] = scaling(by);
-  return [a, b, c, d, (width - shot.width * by) / 2, (height - shot.height * by) / 2];
+  return [a, b, c, d, (width - field.width * by) / 2, (height - field.height * by) / 2];
 }
 
 /** A size with even sides: a pixel more where they are not. */

@@ -1,6 +1,6 @@
 /** The 256 colours of a GIF: the shot's own swatches exactly, then what its pictures have besides. */
 
-import { shownCells } from '../picture/shows.ts';
+import { drawingsOf, shownCells } from '../picture/shows.ts';
 import { colourOf, paletteAt, usesOn } from '../shot/palette.ts';
 import type { Film } from './film.ts';
 import type { DeliveryTools, Pixels } from './format.ts';
@@ -53,8 +53,8 @@ function ownColours({ ground, parts, pictures }: Film): number[] {
     const { shot } = parts[part];
     const palette = paletteAt(shot, frame);
     const swatches = new Map(palette.swatches.map((swatch) => [swatch.id, swatch]));
-    for (const { cell } of shownCells(shot, frame, 'delivery')) {
-      if (cell.kind !== 'drawing' || seen.has(`${part} ${palette.id} ${cell.drawing}`)) continue;
+    for (const cell of drawingsOf(shownCells(shot, frame, 'delivery'))) {
+      if (seen.has(`${part} ${palette.id} ${cell.drawing}`)) continue;
       seen.add(`${part} ${palette.id} ${cell.drawing}`);
       const drawing = shot.drawings[cell.drawing];
       for (const [id, { strokes, areas }] of drawing ? usesOn([drawing]) : []) {

@@ -1,5 +1,5 @@
 /** One film for each delivered layer, with nothing behind it. */
-import type { Layer } from '../shot/model.ts';
+import type { Layer, Shot } from '../shot/model.ts';
 import { type Film, joined } from './film.ts';
 import { plainName } from './names.ts';
 
@@ -14,6 +14,14 @@ function distinct(names: string[]): string[] {
   });
 }
 
+/** A shot in which only one layer is seen; the others stay for what goes along with them, or shows inside of them. */
+export const alone = (shot: Shot, layer: Layer): Shot => ({
+  ...shot,
+  layers: shot.layers.map((each) =>
+    each.id === layer.id ? { ...layer, visible: true, guide: false } : { ...each, visible: false },
+  ),
+});
+
 /**
  * Of a film of one shot; the first layer is the lowest. Neighbouring frames that only another layer tells apart are one picture.
  * @returns each with a name of its own in plain letters, and the folder its files belong in
@@ -23,7 +31,7 @@ export function layersApart(film: Film): { layer: Layer; name: string; folder: s
   const layers = part.shot.layers.filter(({ visible, guide }) => visible && !guide);
   const names = distinct(layers.map(({ name }) => plainName(name)));
   return layers.map((layer, i) => {
-    const shot = { ...part.shot, layers: [layer], background: { ...part.shot.background, transparent: true } };
+    const shot = { ...alone(part.shot, layer), background: { ...part.shot.background, transparent: true } };
     return {
       layer,
       name: names[i],

@@ -1,7 +1,22 @@
 /** A film of a single cell: one drawing, or one picture, by itself with nothing behind it. */
 import { newId } from '../shot/ids.ts';
 import type { CellRef, Drawing, Layer, Shot } from '../shot/model.ts';
-import type { Film } from './film.ts';
+import { deliveryView, type Film } from './film.ts';
+
+/** A layer without anything that moves, bends, hides or follows it. */
+const LYING_STILL = {
+  moves: null,
+  grid: null,
+  goesWith: null,
+  distance: 1,
+  blend: 'normal',
+  only: null,
+  casts: [],
+} satisfies Partial<Layer>;
+
+export const NOTHING_BURNT: Film['burnt'] = { frame: false, time: false, title: false, date: '', drawings: false };
+
+type Paper = Pick<Shot, 'width' | 'height'>;
 
 /** @param layer as it is to lie: its moves are not looked at @param frame the frame whose palette colours it @param drawing takes the place of the one the cell names */
 export function filmOfCell(
@@ -9,7 +24,7 @@ export function filmOfCell(
   layer: Layer,
   cell: CellRef,
   frame: number,
-  { ground = null, drawing }: { ground?: string | null; drawing?: Drawing } = {},
+  { ground = null, drawing, paper }: { ground?: string | null; drawing?: Drawing; paper?: Paper } = {},
 ): Film {
   const [part] = film.parts;
   const alone: Layer = {
@@ -17,18 +32,20 @@ export function filmOfCell(
     visible: true,
     guide: false,
     opacity: 1,
-    moves: null,
+    ...LYING_STILL,
     afterLast: 'holds',
     exposures: [{ id: newId(), cell, frames: 1 }],
   };
   const drawings = drawing ? { [drawing.id]: drawing } : part.shot.drawings;
   const background = { colour: ground ?? '#ffffff', transparent: ground === null };
-  const shot: Shot = { ...part.shot, layers: [alone], drawings, background };
+  // A field of its paper: the camera has no part in what it is by itself.
+  const { width, height } = paper ?? part.shot;
+  const shot: Shot = { ...part.shot, width, height, camera: null, layers: [alone], drawings, background };
   return {
     ...film,
     ground,
-    burnt: { frame: false, time: false, title: false, date: '', drawings: false },
-    parts: [{ ...part, shot, from: frame, to: frame }],
+    burnt: NOTHING_BURNT,
+    parts: [{ shot, view: deliveryView(shot, film.width, film.height), from: frame, to: frame }],
     pictures: [{ part: 0, frame, frames: 1 }],
     frames: 1,
   };

@@ -1,12 +1,12 @@
 /** A picture with its layers as OpenRaster 0.0.5: a zip of PNG files and the stack they make. */
-import { drawingName } from '../sheet/drawings.ts';
+import { cellName } from '../sheet/drawings.ts';
 import { shownExposure } from '../sheet/exposures.ts';
-import { layerAt } from '../sheet/moves.ts';
-import type { CellRef, Layer } from '../shot/model.ts';
+import type { Layer } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import type { Film } from './film.ts';
 import type { DeliveryTools } from './format.ts';
-import { filmOfCell } from './one-cell.ts';
+import { alone } from './layers-apart.ts';
+import { NOTHING_BURNT } from './one-cell.ts';
 import { cutOut, shownBox } from './pixels.ts';
 import type { Sink } from './sink.ts';
 import { filmAt } from './sprites/sheets.ts';
@@ -19,7 +19,6 @@ const THUMB = 256;
 interface OraLayer {
   name: string;
   layer: Layer;
-  cell: CellRef;
   frame: number;
   visible: boolean;
 }
@@ -35,10 +34,8 @@ function layersOf({ parts }: Film, what: 'frame' | 'drawings'): OraLayer[] {
       const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
       if (!cell || seen.has(JSON.stringify(cell))) continue;
       seen.add(JSON.stringify(cell));
-      const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
-      const own = drawing ? drawingName(drawing) : cell.kind === 'picture' ? `picture ${cell.index + 1}` : '';
-      const name = what === 'frame' ? layer.name : `${layer.name} ${own}`;
-      out.push({ name, layer: layerAt(layer, frame), cell, frame, visible: frame === from });
+      const name = what === 'frame' ? layer.name : `${layer.name} ${cellName(shot, cell)}`;
+      out.push({ name, layer, frame, visible: frame === from });
     }
   }
   return out;
@@ -61,15 +58,20 @@ export async function writeOra(
   if (layers.length === 0)
     throw new Refused('There is nothing on these frames to make layers of. Choose other frames.');
   const entries: string[] = [];
-  for (const [k, { name, layer, cell, frame, visible }] of layers.entries()) {
-    const own = filmOfCell(film, layer, cell, frame);
-    const pixels = (await tools.paint(own, own.pictures[0])).pixels();
+  for (const [k, { name, layer, frame, visible }] of layers.entries()) {
+    const [part] = film.parts;
+    const shot = {
+      ...alone(part.shot, { ...layer, opacity: 1, blend: 'normal' }),
+      background: { ...part.shot.background, transparent: true },
+    };
+    const own: Film = { ...film, ground: null, burnt: NOTHING_BURNT, parts: [{ ...part, shot }] };
+    const pixels = (await tools.paint(own, { part: 0, frame, frames: 1 })).pixels();
     const box = shownBox(pixels) ?? { x: 0, y: 0, width: 1, height: 1 };
     const file = `data/layer${String(k + 1).padStart(4, '0')}.png`;
     await zip.add(file, await tools.png(cutOut(pixels, box)));
     const opacity = Math.round(layer.opacity * 1000) / 1000;
     entries.push(
-      `<layer name="${xml(name)}" src="${file}" x="${box.x}" y="${box.y}" opacity="${opacity}" visibility="${visible ? 'visible' : 'hidden'}" composite-op="svg:src-over"/>`,
+      `<layer name="${xml(name)}" src="${file}" x="${box.x}" y="${box.y}" opacity="${opacity}" visibility="${visible ? 'visible' : 'hidden'}" composite-op="svg:${layer.blend === 'normal' ? 'src-over' : layer.blend}"/>`,
     );
     progress((0.9 * (k + 1)) / layers.length);
   }

@@ -2,6 +2,7 @@
 import { IsBoolean, IsHexColor, IsIn, IsInt, IsString, Max, MaxLength, Min, validateSync } from 'class-validator';
 import { shownExposure } from '../sheet/exposures.ts';
 import { drawnEnd } from '../sheet/length.ts';
+import { fieldSize } from '../sheet/moves/camera.ts';
 import { soundEnd } from '../shot/clips.ts';
 import type { Marker, Shot } from '../shot/model.ts';
 import { type Answer, type Asks, faultOf } from './asks.ts';
@@ -81,8 +82,9 @@ export type WishRecord = Readonly<Record<string, Answer>>;
 export function firstWishes(shot: Shot, asks: Asks = {}): DeliveryWishes & Record<string, Answer> {
   const wishes = new DeliveryWishes();
   wishes.to = shot.length - 1;
-  wishes.width = Math.max(1, Math.round(shot.width / 2));
-  wishes.height = Math.max(1, Math.round(shot.height / 2));
+  const { width, height } = fieldSize(shot);
+  wishes.width = Math.max(1, Math.round(width / 2));
+  wishes.height = Math.max(1, Math.round(height / 2));
   const answers = Object.fromEntries(Object.entries(asks).map(([key, { start }]) => [key, start]));
   return Object.assign(wishes, answers);
 }

@@ -4,14 +4,59 @@
  * write what came out into the draft once.
  */
 import { current, isDraft } from 'mutative';
+import type { Id } from '../shot/ids.ts';
+import { levelOf, OUTSIDE } from '../shot/levels.ts';
 import type { Shot } from '../shot/model.ts';
+
+type Tree = Record<string, unknown>;
+
+/** Drafts of levels: what they are drafts of. */
+const levels = new WeakMap<object, { draft: Shot; bundle: Id }>();
+
+/** What a level has for its own. */
+const OWN = new Set<string | symbol>(['layers', 'length', 'width', 'height']);
+
+/**
+ * The draft of a change as it looks from within a bundle (`levelOf`): what is done to the level's layers and length is done
+ * to the bundle. Null: the draft itself.
+ */
+export function levelDraft(draft: Shot, bundle: Id | null): Shot {
+  if (bundle === null || !draft.bundles[bundle]) return draft;
+  const inner = draft.bundles[bundle] as unknown as Tree;
+  const cues = plain(draft.paletteCues).slice(0, 1);
+  const within = {
+    bundle,
+    get outer() {
+      return draft.layers;
+    },
+    set outer(layers) {
+      draft.layers = layers;
+    },
+  };
+  const outside = new Map<string | symbol, unknown>([
+    ...Object.entries(OUTSIDE),
+    ['paletteCues', cues],
+    ['within', within],
+  ]);
+  const level = new Proxy(draft, {
+    get: (target, key) =>
+      OWN.has(key) ? inner[key as string] : outside.has(key) ? outside.get(key) : Reflect.get(target, key),
+    set(target, key, value) {
+      if (OWN.has(key)) inner[key as string] = value;
+      else if (!outside.has(key)) (target as unknown as Tree)[key as string] = value;
+      return true;
+    },
+  });
+  levels.set(level, { draft, bundle });
+  return level;
+}
 
 /** A part of a draft as plain data, for computing with. Anything that is no draft is given back as it is. */
 export function plain<T>(part: T): T {
+  const level = typeof part === 'object' && part !== null ? levels.get(part) : undefined;
+  if (level) return levelOf(plain(level.draft), level.bundle) as T;
   return isDraft(part) ? (current(part as T & object) as T) : part;
 }
-
-type Tree = Record<string, unknown>;
 
 function isTree(value: unknown): value is Tree {
   return typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype;

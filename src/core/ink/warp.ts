@@ -2,8 +2,8 @@
 
 import type { Box } from '../plane/box.ts';
 import { catmullRom } from '../plane/curve.ts';
-import { POINT_SIZE } from '../shot/drawing-model.ts';
-import type { Planes } from '../shot/model.ts';
+import { type Area, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
+import type { BendGrid, Planes } from '../shot/model.ts';
 import { withPointsEvery } from './dense.ts';
 import type { Pick } from './transform.ts';
 
@@ -31,6 +31,13 @@ export function makeGrid(box: Box, columns: number, rows: number): WarpGrid {
     }
   }
   return { box, columns, rows, points };
+}
+
+/** The grid of a layer with each point pushed. @param bend x, y pairs, row by row */
+export function pushedGrid({ x, y, width, height, across, down }: BendGrid, bend: readonly number[]): WarpGrid {
+  const grid = makeGrid({ minX: x, minY: y, maxX: x + width, maxY: y + height }, across, down);
+  for (let i = 0; i < grid.points.length; i++) grid.points[i] += bend[i] ?? 0;
+  return grid;
 }
 
 /** A value along a row of `count` + 1 values at `place` fields: smooth through all, straight on beyond the ends. */
@@ -67,20 +74,34 @@ function warpedPoints(points: Float32Array, size: number, grid: WarpGrid): Float
   return out;
 }
 
+/** How far apart points of a line must be to follow a grid, paper pixels. */
+function pointsEvery({ box, columns, rows }: WarpGrid): number {
+  const field = Math.min((box.maxX - box.minX) / columns, (box.maxY - box.minY) / rows);
+  return Math.max(FINEST, field / POINTS_A_FIELD);
+}
+
+const warpedStroke = (stroke: Stroke, grid: WarpGrid): Stroke => ({
+  ...stroke,
+  points: warpedPoints(withPointsEvery(stroke, pointsEvery(grid)).points, POINT_SIZE, grid),
+});
+
+const warpedArea = (area: Area, grid: WarpGrid): Area => ({
+  ...area,
+  rings: area.rings.map((ring) => warpedPoints(ring, 2, grid)),
+});
+
 /** The drawing with what is picked of it bent by the grid. */
 export function warp({ ink, paint }: Planes, pick: Pick, grid: WarpGrid): Planes {
   const strokes = new Set(pick.strokes);
   const areas = new Set(pick.areas);
-  const { box, columns, rows } = grid;
-  const field = Math.min((box.maxX - box.minX) / columns, (box.maxY - box.minY) / rows);
-  const every = Math.max(FINEST, field / POINTS_A_FIELD);
   return {
-    ink: ink.map((stroke) => {
-      if (!strokes.has(stroke.id)) return stroke;
-      return { ...stroke, points: warpedPoints(withPointsEvery(stroke, every).points, POINT_SIZE, grid) };
-    }),
-    paint: paint.map((area) =>
-      areas.has(area.id) ? { ...area, rings: area.rings.map((ring) => warpedPoints(ring, 2, grid)) } : area,
-    ),
+    ink: ink.map((stroke) => (strokes.has(stroke.id) ? warpedStroke(stroke, grid) : stroke)),
+    paint: paint.map((area) => (areas.has(area.id) ? warpedArea(area, grid) : area)),
   };
 }
+
+/** A whole drawing bent by a grid: its lines stay lines. */
+export const warpAll = ({ ink, paint }: Planes, grid: WarpGrid): Planes => ({
+  ink: ink.map((stroke) => warpedStroke(stroke, grid)),
+  paint: paint.map((area) => warpedArea(area, grid)),
+});

@@ -23,6 +23,24 @@ export interface PaintContext {
   fillRect(x: number, y: number, width: number, height: number): void;
   clearRect(x: number, y: number, width: number, height: number): void;
   drawImage(image: never, x: number, y: number, width: number, height: number): void;
+  /** A part of an image, put into a part of the canvas. */
+  drawImage(
+    image: never,
+    fromX: number,
+    fromY: number,
+    fromWidth: number,
+    fromHeight: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+  ): void;
+  createLinearGradient(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+  ): { addColorStop(offset: number, colour: string): void };
 }
 
 /** A picture with its size, as the surroundings hold it. */
@@ -37,6 +55,8 @@ export interface PaintTools {
   newPath(): PathLike;
   /** A picture of these pixels (red, green, blue, alpha). */
   pixels(data: Uint8ClampedArray<ArrayBuffer>, width: number, height: number): object;
+  /** The pixels of a picture brought to a size: red, green, blue, alpha, not multiplied. */
+  pixelsOf(image: object, width: number, height: number): Uint8ClampedArray;
   /** A decoded reference picture, or null while it is not there. */
   picture(asset: Id, index: number): PaintImage | null;
   /** A clear canvas of this size to gather a see-through layer on. */

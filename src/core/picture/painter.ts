@@ -1,249 +1,295 @@
-/**
- * Painting drawings and frames on anything with the 2D-canvas calls: the screen, a worker, a canvas in Node.
- */
+/** Painting what a frame shows: each layer as it lies, bent, faded, mixed, with what is made of it; bundles with what is inside. */
 
-import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
-import { strokeBox, strokeOutline } from '../ink/outline.ts';
-import { isPlain } from '../ink/response.ts';
-import { type Box, boxesMeet, grownBox, mapBox } from '../plane/box.ts';
-import { after, inverse, type Matrix } from '../plane/matrix.ts';
-import { ringsBox } from '../plane/rings.ts';
-import type { Area, Brush, Stroke } from '../shot/drawing-model.ts';
+import { LRUCache } from 'lru-cache';
+import { type Box, emptyBox, joinedBox, widenByPoints } from '../plane/box.ts';
+import { after, IDENTITY, type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
+import { throughCamera } from '../sheet/moves/camera.ts';
 import type { Id } from '../shot/ids.ts';
-import type { Drawing, Layer, Planes, Shot } from '../shot/model.ts';
+import type { Cast, Planes, Shot } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
-import type { PaintContext, PaintTools, PathLike } from './context.ts';
+import { BentRaster, type MeshPoint, type Texture, textureOf } from './bent-picture.ts';
+import type { CastTools, Sheet } from './casts/cast.ts';
+import { castMaker } from './casts/index.ts';
+import type { PaintContext, PaintImage, PaintTools } from './context.ts';
+import { DrawingPainter, fitted, seenBox } from './drawing-painter.ts';
 import type { FrameMemory } from './frame-memory.ts';
-import { InkRaster, type Window } from './ink-raster.ts';
-import { LOST_SWATCH, paintAreas, parted, SOFT_REACH } from './paint-areas.ts';
-import { type Looker, type ShownCell, shownCells, shownKey } from './shows.ts';
-import type { Inked } from './tiles.ts';
+import { LOST_SWATCH, parted } from './paint-areas.ts';
+import { type Looker, revision, type ShownCell, shownCells, shownKey } from './shows.ts';
+import { asMatrix, drawnThrough, pointThrough, type Step, stepsKey, stepsOf } from './steps.ts';
+import { linesOnTheirWay, partOfWay } from './streaks.ts';
 
-type Colour = ReturnType<typeof parted>;
-
-/** How a layer shows its pictures. */
-type PictureLook = Pick<Layer, 'place' | 'grey'>;
-const PLAIN_LOOK: PictureLook = { place: null, grey: false };
-
-/** Textured lines are painted in tiles of so many canvas pixels a side: about 13 MB. */
-const TILE = 1024;
-
-/** Samples of a line with less opacity. */
-function fainter(samples: Float32Array, opacity: number): Float32Array {
-  const out = samples.slice();
-  for (let i = SAMPLE_SIZE - 1; i < out.length; i += SAMPLE_SIZE) out[i] *= opacity;
-  return out;
+/** What cells are painted with: the colours of their drawings, and the size of the canvas. */
+export interface Look {
+  shot: Shot;
+  colours: Map<Id, string>;
+  width: number;
+  height: number;
+  /** Layers that mix with those under them are painted plainly: whoever puts the canvas down mixes them. */
+  apart?: boolean;
+  /** Paints what a cell shows in another way than line by line: a drawing as one picture, faded as the context is. */
+  contentOf?(target: PaintContext, shown: ShownCell, view: Matrix, outer: readonly Step[]): void;
 }
 
-/** The paper's box as seen through a view: what lies outside needs no painting. */
-export function seenBox(view: Matrix, width: number, height: number): Box {
-  return mapBox(inverse(view), { minX: 0, minY: 0, maxX: width, maxY: height });
-}
+/** Cells across and down of the mesh a picture is bent by. */
+const MESH = 24;
+/** Bent drawings and pictures' pixels that are kept. */
+const BENT_KEPT = 96;
+const TEXTURES_KEPT = 6;
 
-export class Painter {
+/** Clear canvases for one picture, made as they are asked for. */
+class Sheets {
   private readonly tools: PaintTools;
-  private strokePaths = new WeakMap<Stroke, PathLike>();
-  private boxes = new WeakMap<Stroke, Box>();
-  private samples = new WeakMap<Stroke, Float32Array>();
-  private areaPaths = new WeakMap<Area, PathLike>();
+  private readonly size: [number, number];
 
-  constructor(tools: PaintTools) {
+  constructor(tools: PaintTools, width: number, height: number) {
     this.tools = tools;
+    this.size = [width, height];
   }
 
-  /** Paints polygons that turn the same way as one shape. */
-  polygonPath(polygons: Float32Array[]): PathLike {
-    const path = this.tools.newPath();
-    for (const polygon of polygons) {
-      if (polygon.length < 6) continue;
-      path.moveTo(polygon[0], polygon[1]);
-      for (let i = 2; i < polygon.length; i += 2) path.lineTo(polygon[i], polygon[i + 1]);
-      path.closePath();
-    }
-    return path;
+  take(): Sheet {
+    return this.tools.scratch(...this.size);
+  }
+}
+
+/** Casts in place of the layer come first: shadows are of what is seen. */
+const lies = ({ kind }: Cast): number => (castMaker(kind).lies === 'instead' ? 0 : 1);
+
+export class Painter extends DrawingPainter {
+  private readonly bent = new LRUCache<string, Planes>({ max: BENT_KEPT });
+  private readonly textures = new LRUCache<string, Texture>({ max: TEXTURES_KEPT });
+
+  /** A drawing carried by steps of which one bends. */
+  bentDrawing({ ink, paint }: Planes, steps: readonly Step[]): Planes {
+    const key = `${revision(ink)}.${revision(paint)}|${stepsKey(steps)}`;
+    let bent = this.bent.get(key);
+    if (!bent) this.bent.set(key, (bent = drawnThrough({ ink, paint }, steps)));
+    return bent;
   }
 
-  private strokePath(stroke: Stroke): PathLike {
-    let path = this.strokePaths.get(stroke);
-    if (!path) {
-      path = this.polygonPath(strokeOutline(stroke));
-      this.strokePaths.set(stroke, path);
-    }
-    return path;
-  }
-
-  private samplesOf(stroke: Stroke): Float32Array {
-    let samples = this.samples.get(stroke);
-    if (!samples) {
-      samples = sampleStroke(stroke).slice();
-      this.samples.set(stroke, samples);
-    }
-    return samples;
-  }
-
-  private boxOf(stroke: Stroke): Box {
-    let box = this.boxes.get(stroke);
-    if (!box) {
-      box = strokeBox(stroke);
-      this.boxes.set(stroke, box);
-    }
-    return box;
-  }
-
-  private areaPath(area: Area): PathLike {
-    let path = this.areaPaths.get(area);
-    if (!path) {
-      path = this.polygonPath(area.rings);
-      this.areaPaths.set(area, path);
-    }
-    return path;
-  }
-
-  /** Where a drawing's lines and paint lie, paper pixels. */
-  inked({ ink, paint }: Planes): Inked {
-    const areas = paint.map(({ rings, soft }) => grownBox(ringsBox(rings), SOFT_REACH * soft));
-    const bleed = SOFT_REACH * paint.reduce((most, { soft }) => Math.max(most, soft), 0);
-    return { boxes: [...ink.map((stroke) => this.boxOf(stroke)), ...areas], bleed };
-  }
-
-  paintAreas(context: PaintContext, areas: Area[], colours: Map<Id, string>): void {
-    paintAreas(context, areas, colours, this.tools, (area) => this.areaPath(area));
-  }
-
-  /** Paints lines, trace lines not among them; `tint` replaces every line's own colour (ghosts). `seen`: lines outside this box are passed over. */
-  paintInk(context: PaintContext, ink: Stroke[], colours: Map<Id, string>, tint?: string, seen?: Box): void {
-    const alpha = context.globalAlpha;
-    const colourOf = (stroke: Stroke) => parted(tint ?? colours.get(stroke.swatch) ?? LOST_SWATCH);
-    // Textured lines that follow each other are rastered together; their order among the others is kept.
-    let textured: Stroke[] = [];
-    const flush = () => {
-      if (textured.length > 0) this.paintTextured(context, textured, colourOf);
-      textured = [];
-    };
-    for (const stroke of ink) {
-      if (stroke.brush.kind === 'trace' || (seen && !boxesMeet(this.boxOf(stroke), seen))) continue;
-      if (!isPlain(stroke.brush)) {
-        textured.push(stroke);
-        continue;
-      }
-      flush();
-      const { colour, opacity } = colourOf(stroke);
-      context.globalAlpha = alpha * opacity * stroke.brush.opacity * stroke.brush.opacityBy.highest;
-      context.fillStyle = colour;
-      context.fill(this.strokePath(stroke) as never, 'nonzero');
-      context.globalAlpha = alpha;
-    }
-    flush();
-  }
-
-  private paintTextured(context: PaintContext, ink: Stroke[], colourOf: (stroke: Stroke) => Colour): void {
-    const { a, b, c, d, e, f } = context.getTransform();
-    const view: Matrix = [a, b, c, d, e, f];
-    const boxes = ink.map((stroke) => mapBox(view, this.boxOf(stroke)));
-    const x = Math.max(0, Math.floor(Math.min(...boxes.map(({ minX }) => minX))));
-    const y = Math.max(0, Math.floor(Math.min(...boxes.map(({ minY }) => minY))));
-    const right = Math.min(context.canvas.width, Math.ceil(Math.max(...boxes.map(({ maxX }) => maxX))));
-    const bottom = Math.min(context.canvas.height, Math.ceil(Math.max(...boxes.map(({ maxY }) => maxY))));
-    if (right <= x || bottom <= y) return;
-    // Tile by tile in the same memory: a drawing of 8,192 pixels would else take most of a gigabyte.
-    const side = { width: Math.min(TILE, right - x), height: Math.min(TILE, bottom - y) };
-    const raster = new InkRaster({ x, y, ...side }, view);
-    for (let top = y; top < bottom; top += TILE) {
-      for (let left = x; left < right; left += TILE) {
-        const tile = { x: left, y: top, width: Math.min(TILE, right - left), height: Math.min(TILE, bottom - top) };
-        const box = { minX: left, minY: top, maxX: left + tile.width, maxY: top + tile.height };
-        const those = ink.filter((_, i) => boxesMeet(boxes[i], box));
-        if (those.length === 0) continue;
-        raster.moveTo(tile);
-        for (const stroke of those) {
-          const { colour, opacity } = colourOf(stroke);
-          const samples = opacity < 1 ? fainter(this.samplesOf(stroke), opacity) : this.samplesOf(stroke);
-          raster.paint([{ samples, from: 0 }], stroke.brush, stroke.seed, colour);
-        }
-        this.putRaster(context, raster);
-      }
-    }
-  }
-
-  /** Puts a raster where it belongs on the canvas, through no view. */
-  putRaster(context: PaintContext, { data, window }: { data: Uint8ClampedArray<ArrayBuffer>; window: Window }): void {
-    const { a, b, c, d, e, f } = context.getTransform();
-    const image = this.tools.pixels(data, window.width, window.height);
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.drawImage(image as never, window.x, window.y, window.width, window.height);
-    context.setTransform(a, b, c, d, e, f);
-  }
-
-  /** An outline that is no stroke yet: the line under the pen. The brush is plain. */
-  paintOutline(context: PaintContext, outline: Float32Array[], brush: Brush, colour: string): void {
-    context.globalAlpha = brush.opacity * brush.opacityBy.highest;
-    context.fillStyle = colour;
-    context.fill(this.polygonPath(outline) as never, 'nonzero');
-    context.globalAlpha = 1;
-  }
-
-  /** A whole drawing: paint plane, then ink plane. The context already carries the view. */
-  paintDrawing(context: PaintContext, drawing: Drawing, colours: Map<Id, string>, seen?: Box): void {
-    this.paintAreas(context, drawing.paint, colours);
-    this.paintInk(context, drawing.ink, colours, undefined, seen);
-  }
-
-  /** A reference picture, fitted whole into the paper and centred. */
-  paintPicture(context: PaintContext, shot: Shot, asset: Id, index: number, look: PictureLook = PLAIN_LOOK): void {
-    const picture = this.tools.picture(asset, index);
-    if (!picture) return;
-    const by = Math.min(shot.width / picture.width, shot.height / picture.height);
-    const width = picture.width * by;
-    const height = picture.height * by;
-    const { a, b, c, d, e, f } = context.getTransform();
-    if (look.place) context.setTransform(...after(look.place, [a, b, c, d, e, f]));
-    if (look.grey) context.filter = 'grayscale(1)';
-    context.drawImage(picture.image as never, (shot.width - width) / 2, (shot.height - height) / 2, width, height);
-    context.filter = 'none';
-    context.setTransform(a, b, c, d, e, f);
-  }
-
-  /** One layer's cell through `view` on a canvas of the given pixel size, faded as the layer is. */
-  paintCell(
+  /** A picture carried by steps of which one bends, through a view. */
+  private paintBentPicture(
     context: PaintContext,
-    shot: Shot,
-    shown: ShownCell,
-    colours: Map<Id, string>,
+    { cell, paper, layer }: ShownCell,
+    steps: Step[],
     view: Matrix,
-    width: number,
-    height: number,
   ): void {
-    const { layer, cell } = shown;
-    const onto = (target: PaintContext) => {
-      target.setTransform(...view);
-      if (cell.kind === 'picture') this.paintPicture(target, shot, cell.asset, cell.index, layer);
-      else {
-        const drawing = shot.drawings[cell.drawing];
-        // Lines are moved as lines: nothing is painted first and moved then.
-        const through = layer.place ? after(layer.place, view) : view;
-        target.setTransform(...through);
-        if (drawing) this.paintDrawing(target, drawing, colours, seenBox(through, width, height));
+    const picture = cell.kind === 'picture' ? this.tools.picture(cell.asset, cell.index) : null;
+    if (!picture || cell.kind !== 'picture') return;
+    const box = fitted(paper, picture);
+    const texture = this.texture(`${cell.asset} ${cell.index}`, picture, (box.width / picture.width) * scaleOf(view));
+    const mesh: MeshPoint[] = [];
+    for (let row = 0; row <= MESH; row++)
+      for (let column = 0; column <= MESH; column++) {
+        // A texel more all round, so that the edge runs out smoothly.
+        const [u, v] = [(column / MESH) * (texture.width + 2) - 1, (row / MESH) * (texture.height + 2) - 1];
+        const on = [box.x + (u / texture.width) * box.width, box.y + (v / texture.height) * box.height] as const;
+        const [x, y] = mapPoint(view, ...pointThrough(steps, ...on));
+        mesh.push({ x, y, u, v });
       }
-    };
-    // One picture overlaps nothing of its own: it is faded as it is drawn. Lines are gathered first.
-    if (layer.opacity >= 1 || cell.kind === 'picture') {
-      context.globalAlpha = layer.opacity;
-      onto(context);
-      context.globalAlpha = 1;
+    const { width, height } = context.canvas;
+    const left = Math.max(0, Math.floor(Math.min(...mesh.map(({ x }) => x))));
+    const top = Math.max(0, Math.floor(Math.min(...mesh.map(({ y }) => y))));
+    const right = Math.min(width, Math.ceil(Math.max(...mesh.map(({ x }) => x))));
+    const bottom = Math.min(height, Math.ceil(Math.max(...mesh.map(({ y }) => y))));
+    if (right <= left || bottom <= top) return;
+    const raster = new BentRaster({ x: left, y: top, width: right - left, height: bottom - top });
+    raster.paint(texture, mesh, MESH + 1);
+    if (layer.grey) context.filter = 'grayscale(1)';
+    this.putRaster(context, raster);
+    context.filter = 'none';
+  }
+
+  /** A picture's pixels, halved as often as they are seen at less than half their size. */
+  private texture(key: string, { image, width, height }: PaintImage, by: number): Texture {
+    let half = 0;
+    while (half < 4 && by * 2 ** (half + 1) <= 1) half++;
+    const own = `${key} ${half} ${width}x${height}`;
+    let texture = this.textures.get(own);
+    if (!texture) {
+      const [w, h] = [Math.max(1, Math.round(width / 2 ** half)), Math.max(1, Math.round(height / 2 ** half))];
+      texture = textureOf(this.tools.pixelsOf(image, w, h), w, h);
+      this.textures.set(own, texture);
+    }
+    return texture;
+  }
+
+  /** What a cell shows, faded by nothing: through its steps, then the view. */
+  paintContent(context: PaintContext, look: Look, shown: ShownCell, outer: readonly Step[], view: Matrix): void {
+    const { shot, colours, width, height } = look;
+    const { cell, layer, inside, paper } = shown;
+    const steps = stepsOf(shown, outer);
+    const map = asMatrix(steps);
+    if (inside) {
+      const through = map ? after(map, view) : view;
+      for (const each of inside) this.paintCell(context, look, each, through, map ? [] : steps);
       return;
     }
-    const scratch = this.tools.scratch(width, height);
-    onto(scratch.context);
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = layer.opacity;
-    context.drawImage(scratch.image as never, 0, 0, width, height);
-    context.globalAlpha = 1;
+    if (cell.kind === 'picture') {
+      context.setTransform(...view);
+      if (map) this.paintPicture(context, paper, cell.asset, cell.index, { place: map, grey: layer.grey });
+      else this.paintBentPicture(context, shown, steps, view);
+      return;
+    }
+    const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : undefined;
+    if (!drawing) return;
+    // Lines are moved and bent as lines: nothing is painted first and moved then.
+    const through = map ? after(map, view) : view;
+    context.setTransform(...through);
+    const drawn = map ? drawing : this.bentDrawing(drawing, steps);
+    this.paintDrawing(context, drawn, colours, seenBox(through, width, height));
   }
 
   /**
-   * A whole frame on a canvas of `width` x `height` pixels through `view` (paper to canvas): background, then every
-   * cell. The canvas is cleared first; with a transparent background it stays clear behind the drawings. Frames that follow
-   * one another share a `memory` of what stays the same.
+   * One layer's cell through `view`, with all that is made of it, faded and mixed with what lies under it as the layer is.
+   * @param outer what carries it further before the view: where a bent bundle lies
+   */
+  paintCell(context: PaintContext, look: Look, shown: ShownCell, view: Matrix, outer: readonly Step[] = []): void {
+    const { layer, cell, only, casts } = shown;
+    const { width, height } = look;
+    const mixes = layer.blend !== 'normal' && !look.apart;
+    const own =
+      look.contentOf ?? ((target, each, through, more) => this.paintContent(target, look, each, more, through));
+    // One picture overlaps nothing of its own: it is faded as it is drawn. Lines are gathered first.
+    const plain = !only && casts.length === 0 && !mixes;
+    const inOne = cell.kind === 'picture' || (cell.kind === 'drawing' && look.contentOf !== undefined);
+    if (plain && (layer.opacity >= 1 || (inOne && !shown.bend && asMatrix(outer)))) {
+      context.globalAlpha = layer.opacity;
+      own(context, shown, view, outer);
+      context.globalAlpha = 1;
+      return;
+    }
+    const sheets = new Sheets(this.tools, width, height);
+    let group = sheets.take();
+    own(group.context, shown, view, outer);
+    if (casts.length > 0) group = this.withCasts(group, sheets, look, shown, view, outer);
+    if (only) {
+      const mask = sheets.take();
+      if (only.shown) this.paintContent(mask.context, look, only.shown, outer, view);
+      group.context.setTransform(1, 0, 0, 1, 0, 0);
+      group.context.globalCompositeOperation = only.outside ? 'destination-out' : 'destination-in';
+      group.context.drawImage(mask.image as never, 0, 0, width, height);
+      group.context.globalCompositeOperation = 'source-over';
+    }
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = layer.opacity;
+    if (mixes) context.globalCompositeOperation = layer.blend;
+    context.drawImage(group.image as never, 0, 0, width, height);
+    context.globalCompositeOperation = 'source-over';
+    context.globalAlpha = 1;
+  }
+
+  /** A layer with its shadows, light and softness. */
+  private withCasts(
+    content: Sheet,
+    sheets: Sheets,
+    look: Look,
+    shown: ShownCell,
+    view: Matrix,
+    outer: readonly Step[],
+  ): Sheet {
+    const { shot, colours, width, height } = look;
+    let now = content;
+    const box = this.boxOfShown(shot, shown, outer);
+    const under = sheets.take();
+    let anyUnder = false;
+    const ordered = [...shown.casts].sort((a, b) => lies(a.cast) - lies(b.cast));
+    for (const { cast, amount } of ordered) {
+      const maker = castMaker(cast.kind);
+      const level = cast.level ?? shot.guides.ground ?? box?.maxY ?? shot.height;
+      const tools: CastTools = {
+        content: now,
+        view,
+        width,
+        height,
+        level,
+        tall: box ? Math.max(1, level - box.minY) : 1,
+        colour: cast.swatch === null ? null : parted(colours.get(cast.swatch) ?? LOST_SWATCH),
+        sheet: () => sheets.take(),
+        again: (target, map) => this.paintContent(target, look, shown, outer, after(map, view)),
+        before: (target, share) => this.paintEarlier(target, look, shown, share, outer, view),
+      };
+      const own = sheets.take();
+      maker.paint(cast, amount, own.context, tools);
+      own.context.globalAlpha = 1;
+      if (maker.lies === 'instead') {
+        now = own;
+        continue;
+      }
+      under.context.setTransform(1, 0, 0, 1, 0, 0);
+      under.context.globalAlpha = amount;
+      under.context.drawImage(own.image as never, 0, 0, width, height);
+      under.context.globalAlpha = 1;
+      anyUnder = true;
+    }
+    if (!anyUnder) return now;
+    under.context.setTransform(1, 0, 0, 1, 0, 0);
+    under.context.drawImage(now.image as never, 0, 0, width, height);
+    return under;
+  }
+
+  /** A layer as it was at a share of the way back to the frame before, lines that are the same line on their way too. */
+  private paintEarlier(
+    target: PaintContext,
+    look: Look,
+    shown: ShownCell,
+    share: number,
+    outer: readonly Step[],
+    view: Matrix,
+  ): boolean {
+    const { earlier, cell } = shown;
+    if (!earlier) return false;
+    const { drawings } = look.shot;
+    const now = cell.kind === 'drawing' ? drawings[cell.drawing] : undefined;
+    const was = earlier.cell?.kind === 'drawing' ? drawings[earlier.cell.drawing] : undefined;
+    const back = partOfWay(earlier.back, share);
+    const moved: ShownCell = { ...shown, layer: { ...shown.layer, place: after(shown.layer.place ?? IDENTITY, back) } };
+    if (!now || !was || now === was) {
+      this.paintContent(target, look, moved, outer, view);
+      return true;
+    }
+    const between = { ...now, ...linesOnTheirWay(now, was, share) };
+    const shot = { ...look.shot, drawings: { ...drawings, [now.id]: between } };
+    this.paintContent(target, { ...look, shot }, moved, outer, view);
+    return true;
+  }
+
+  /** The box on the paper of what a cell shows; null for nothing. */
+  private boxOfShown(shot: Shot, shown: ShownCell, outer: readonly Step[]): Box | null {
+    const steps = stepsOf(shown, outer);
+    const { cell, inside, paper } = shown;
+    if (inside) {
+      const boxes = inside.flatMap((each) => this.boxOfShown(shot, each, steps) ?? []);
+      return boxes.length > 0 ? boxes.reduce(joinedBox) : null;
+    }
+    const boxes: Box[] = [];
+    if (cell.kind === 'picture') {
+      const picture = this.tools.picture(cell.asset, cell.index);
+      if (picture) {
+        const { x, y, width, height } = fitted(paper, picture);
+        boxes.push({ minX: x, minY: y, maxX: x + width, maxY: y + height });
+      }
+    } else if (cell.kind === 'drawing' && shot.drawings[cell.drawing])
+      boxes.push(...this.inked(shot.drawings[cell.drawing]).boxes);
+    if (boxes.length === 0) return null;
+    const { minX, minY, maxX, maxY } = boxes.reduce(joinedBox);
+    const out = emptyBox();
+    for (const [x, y] of [
+      [minX, minY],
+      [maxX, minY],
+      [minX, maxY],
+      [maxX, maxY],
+      [(minX + maxX) / 2, maxY],
+    ]) {
+      const [px, py] = pointThrough(steps, x, y);
+      widenByPoints(out, [px, py], 2);
+    }
+    return out;
+  }
+
+  /**
+   * A whole frame on a canvas of `width` x `height` pixels through `view` (the camera's field to canvas): background, then
+   * every cell. The canvas is cleared first; with a transparent background it stays clear behind the drawings. Frames that
+   * follow one another share a `memory` of what stays the same.
    */
   paintFrame(
     context: PaintContext,
@@ -256,19 +302,21 @@ export class Painter {
     memory?: FrameMemory,
   ): void {
     const palette = paletteAt(shot, frame);
-    const colours = colourMap(palette);
+    const look: Look = { shot, colours: colourMap(palette), width, height };
     const cells = shownCells(shot, frame, looker);
+    const seen = after(throughCamera(shot, frame), view);
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, width, height);
     const paint = (target: PaintContext, from: number, to: number) => {
       if (from === 0 && !shot.background.transparent) {
-        target.setTransform(...view);
+        target.setTransform(...seen);
         target.fillStyle = shot.background.colour;
         target.fillRect(0, 0, shot.width, shot.height);
       }
-      for (const shown of cells.slice(from, to)) this.paintCell(target, shot, shown, colours, view, width, height);
+      for (const shown of cells.slice(from, to)) this.paintCell(target, look, shown, seen);
     };
-    const keys = memory ? cells.map((shown) => `${palette.id} ${shownKey(shot, shown)}`) : [];
+    // What lies behind a layer that mixes is part of how it looks, and is the same when all below is.
+    const keys = memory ? cells.map((shown) => `${palette.id} ${seen} ${shownKey(shot, shown)}`) : [];
     const done = memory?.paintLowest(context, keys, width, height, paint) ?? 0;
     paint(context, done, cells.length);
   }

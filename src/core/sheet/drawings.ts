@@ -2,7 +2,7 @@
 
 import { plain } from '../history/draft.ts';
 import type { Id } from '../shot/ids.ts';
-import { type Clip, type Drawing, type Exposure, type Layer, type Shot, STAGES } from '../shot/model.ts';
+import { type CellRef, type Clip, type Drawing, type Exposure, type Layer, type Shot, STAGES } from '../shot/model.ts';
 import { exposureOf, exposuresOf, layerOf, type Span } from './edit.ts';
 import { shownExposure, touched } from './exposures.ts';
 
@@ -58,6 +58,20 @@ export function nextNumber(shot: Shot, layerId: Id): number {
 /** What the sheet writes for a drawing: its own label, or its number. */
 export function drawingName(drawing: Pick<Drawing, 'label' | 'number'>): string {
   return drawing.label || String(drawing.number);
+}
+
+/** What is said of a cell: a drawing's name, the number of a picture of a clip, of a frame of a bundle. */
+export function cellName(shot: Pick<Shot, 'drawings'>, cell: CellRef): string {
+  switch (cell.kind) {
+    case 'picture':
+      return `picture ${cell.index + 1}`;
+    case 'bundle':
+      return `frame ${cell.frame + 1}`;
+    case 'drawing': {
+      const drawing = shot.drawings[cell.drawing];
+      return drawing ? drawingName(drawing) : '?';
+    }
+  }
 }
 
 /** The drawing of a layer that is written so on the sheet: by label first, then by number. */

@@ -8,11 +8,12 @@
 import { onWorkingCopy, plain } from '../history/draft.ts';
 import type { Id } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Clip, Exposure, Layer, Shot } from '../shot/model.ts';
+import type { Exposure, Layer, Shot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import { sameCell, startFrames, totalFrames, touched } from './exposures.ts';
+import { pinnedPlaces, placesAfter, reversedPlaces } from './moves/place-frames.ts';
 import { cellCount, packExposures } from './packed.ts';
-import { placesAfter } from './place-frames.ts';
+import { reverse } from './retime.ts';
 
 /** Timing that cannot be done; the message is one sentence for the person. Nothing has been changed. */
 export class BadTiming extends Refused {}
@@ -126,6 +127,17 @@ export function retimeSpan(
   return last > first ? { ...span, from: first, to: last } : span;
 }
 
+/** The same drawings of a span in the order of time reversed, and the moves of its layers with them. */
+export function reverseSpan(shot: Shot, span: Span): Span {
+  return onSheet(shot, (work) => {
+    const moves = new Map(span.layers.map((id) => [id, layerOf(work, id).moves]));
+    const reversed = retimeSpan(work, span, reverse);
+    for (const [id, own] of moves)
+      if (own) layerOf(work, id).moves = { ...own, places: reversedPlaces(own.places, reversed.from, reversed.to) };
+    return reversed;
+  });
+}
+
 const counted = new WeakMap<Exposure[], { from: number; to: number; cells: number }>();
 
 /** Distinct cells among exposures `from`..`to`; the last count of a list is remembered, for it is asked for often. */
@@ -155,28 +167,28 @@ export function wholeLayers(shot: Shot, ids: Id[]): Span {
   return { layers: ids, from: 0, to: Math.max(0, ...ids.map((id) => totalFrames(layerOf(shot, id).exposures))) };
 }
 
-/** Brings the clips that are pinned to where their exposures stand now. Only layers that were timed anew are looked at. */
+/** Brings clips and places that are pinned to where their exposures stand now. Only layers that were timed anew are looked at. */
 function followPins(shot: Shot, before: Shot): void {
   const old = new Set(before.layers.map(({ exposures }) => exposures));
   const retimed = shot.layers.filter(({ exposures }) => !old.has(exposures));
   if (retimed.length === 0) return;
-  const pinned = new Map<Id, Clip[]>();
-  for (const { clips } of shot.tracks) {
-    for (const clip of clips) {
-      if (!clip.pin) continue;
-      const those = pinned.get(clip.pin.exposure);
-      if (those) those.push(clip);
-      else pinned.set(clip.pin.exposure, [clip]);
-    }
-  }
-  if (pinned.size === 0) return;
+  const clips = shot.tracks.flatMap((track) => track.clips.filter(({ pin }) => pin));
+  const movers = [...shot.layers, ...(shot.camera ? [shot.camera] : [])];
+  const moved = movers.filter(({ moves }) => moves?.places.some(({ pin }) => pin));
+  if (clips.length === 0 && moved.length === 0) return;
+  const starts = new Map<Id, number>();
   for (const { exposures } of retimed) {
     let start = 0;
     for (const { id, frames } of exposures) {
-      for (const clip of pinned.get(id) ?? []) clip.frame = start + clip.pin!.offset;
+      starts.set(id, start);
       start += frames;
     }
   }
+  for (const clip of clips) {
+    const start = starts.get(clip.pin!.exposure);
+    if (start !== undefined) clip.frame = start + clip.pin!.offset;
+  }
+  for (const mover of moved) mover.moves = pinnedPlaces(mover.moves!, starts);
 }
 
 /** The exposure of this id on the sheet: its layer, its frame and what it shows; null when it is off the sheet. */

@@ -16,13 +16,20 @@ export interface PlacedExposure {
 }
 
 export function cellKey(cell: CellRef): string {
-  return cell.kind === 'drawing' ? `d:${cell.drawing}` : `p:${cell.asset}:${cell.index}`;
+  switch (cell.kind) {
+    case 'drawing':
+      return `d:${cell.drawing}`;
+    case 'picture':
+      return `p:${cell.asset}:${cell.index}`;
+    case 'bundle':
+      return `b:${cell.bundle}:${cell.frame}`;
+  }
 }
 
 export function sameCell(a: CellRef | null, b: CellRef | null): boolean {
   if (a === null || b === null) return a === b;
   if (a.kind === 'drawing') return b.kind === 'drawing' && a.drawing === b.drawing;
-  return b.kind === 'picture' && a.asset === b.asset && a.index === b.index;
+  return a.kind === b.kind && cellKey(a) === cellKey(b);
 }
 
 const startsOf = new WeakMap<Exposure[], Int32Array>();

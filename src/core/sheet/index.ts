@@ -10,6 +10,9 @@
  * A list of exposures is a value. Functions over lists are in `exposures`, `holds` and `retime`; edits of a shot run through
  * `onSheet`, and `setExposures` is the one way a layer gets another list.
  */
+export * from './bring-shot.ts';
+export * from './bundles.ts';
+export * from './casts.ts';
 export * from './chart-edits.ts';
 export * from './charts.ts';
 export * from './cleanup.ts';
@@ -18,16 +21,13 @@ export * from './drawings.ts';
 export * from './edit.ts';
 export * from './exposures.ts';
 export * from './holds.ts';
-export * from './layer-box.ts';
 export * from './layers.ts';
 export * from './length.ts';
-export * from './move-edits.ts';
-export * from './moves.ts';
+export * from './moves/index.ts';
 export * from './neighbours.ts';
 export * from './notes.ts';
 export * from './packed.ts';
 export * from './picture-layers.ts';
 export * from './pieces.ts';
-export * from './place-frames.ts';
 export * from './retime.ts';
 export * from './timing.ts';

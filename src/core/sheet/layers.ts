@@ -7,7 +7,7 @@ import { copyDrawing, newDrawing } from './drawing-edits.ts';
 import { drawingsOfLayer, forgetIndex, nextNumber } from './drawings.ts';
 import { atWork, BadTiming, layerOf, onSheet, setExposures } from './edit.ts';
 import { cellKey, sameCell, shownExposure, tidy, totalFrames } from './exposures.ts';
-import { copiedMoves } from './place-frames.ts';
+import { copiedMoves } from './moves/place-frames.ts';
 
 /** The same timing with other cells: `cell` is asked once for each cell of the source. */
 function withCells(exposures: Exposure[], cell: (source: CellRef) => CellRef): Exposure[] {
@@ -51,6 +51,7 @@ export function duplicateLayer(shot: Shot, sourceId: Id): Layer {
       name: longerName(source.name, ', copy'),
       locked: false,
       moves: copiedMoves(source.moves),
+      casts: source.casts.map((cast) => ({ ...cast, id: newId() })),
     };
     const copies = new Map<Id, Id>();
     const copyOf = (id: Id): Id => {
@@ -86,6 +87,10 @@ export function whyNotMerge(shot: Shot, upperId: Id): string | null {
     if (layer.exposures.some(({ cell }) => cell?.kind === 'picture'))
       return `“${layer.name}” shows footage, which cannot be merged with lines. Trace it first.`;
     if (layer.locked) return `“${layer.name}” is locked. Unlock it in the list of layers to merge it.`;
+    if (layer.exposures.some(({ cell }) => cell?.kind === 'bundle'))
+      return `“${layer.name}” is a bundle, which cannot be merged with lines. Take it apart first.`;
+    if (layer.casts.length > 0 || layer.only || layer.blend !== 'normal')
+      return `“${layer.name}” mixes with others, or has shadows or light of its own. Take them off to merge it.`;
     if (layer.moves) return `“${layer.name}” moves, and a drawing stays where it is. Take its places off to merge it.`;
   }
   return null;
@@ -156,6 +161,10 @@ function merge(shot: Shot, upperId: Id): Id {
   // Whatever named the upper layer names the merged one now.
   if (shot.mouthGuide.head === upperId) shot.mouthGuide.head = lower.id;
   for (const { clips } of shot.tracks) for (const clip of clips) if (clip.follows === upperId) clip.follows = lower.id;
+  for (const layer of shot.layers) {
+    if (layer.goesWith === upperId) layer.goesWith = layer === lower ? null : lower.id;
+    if (layer.only?.layer === upperId) layer.only = layer === lower ? null : { ...layer.only, layer: lower.id };
+  }
   shot.layers = shot.layers.filter(({ id }) => id !== upperId);
   return lower.id;
 }

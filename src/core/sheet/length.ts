@@ -6,7 +6,7 @@ import type { Layer, Shot } from '../shot/model.ts';
 import { lengthInWords } from '../shot/timecode.ts';
 import { BadTiming, layerOf, onSheet, retimeLayer } from './edit.ts';
 import { cellKey, startFrames, totalFrames } from './exposures.ts';
-import { carriedPlaces } from './place-frames.ts';
+import { carriedPlaces } from './moves/place-frames.ts';
 import { insertFrames, removeFrames } from './retime.ts';
 
 /** Where a frame comes to stand. */
@@ -22,6 +22,8 @@ function moveAll(shot: Shot, moved: Moved): void {
   if (kept.length < cues.length) shot.paletteCues = kept;
   shot.notes = onePerFrame(shot.notes, moved, ({ frame, colour }) => `${frame} ${colour}`);
   shot.markers = onePerFrame(shot.markers, moved, ({ frame }) => String(frame));
+  const moves = shot.camera?.moves;
+  if (moves) shot.camera!.moves = { ...moves, places: carriedPlaces(moves.places, moved) };
 }
 
 /** Things moved; where two come to stand on one frame the later goes to the next free one, so that none is lost. */
@@ -46,7 +48,9 @@ export function lockedAfter(shot: Shot, frame: number): Layer[] {
 function withPlaces(work: Shot, id: Id, moved: Moved, edit: () => void): void {
   const { moves } = layerOf(work, id);
   edit();
-  if (moves) layerOf(work, id).moves = { ...moves, places: carriedPlaces(moves.places, moved) };
+  const layer = layerOf(work, id);
+  if (moves) layer.moves = { ...moves, places: carriedPlaces(moves.places, moved) };
+  for (const cast of layer.casts) cast.amounts = onePerFrame(cast.amounts, moved, ({ frame }) => String(frame));
 }
 
 /** Puts `count` frames of time into the whole shot before `frame`. Locked layers stay. @throws BadTiming */

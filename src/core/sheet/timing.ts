@@ -6,7 +6,7 @@ import { BadFile } from '../shot/bad-file.ts';
 import { newId } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
 import type { Exposure, Layer, Shot } from '../shot/model.ts';
-import { drawingName, drawingNamed } from './drawings.ts';
+import { cellName, drawingNamed } from './drawings.ts';
 import { onSheet, setExposures } from './edit.ts';
 import { exposureAt, startFrames } from './exposures.ts';
 
@@ -28,11 +28,7 @@ export interface Timing {
 
 /** The timing of some frames of a shot, `to` inclusive; frames are counted from the first of them. */
 export function timingOf(shot: Shot, from: number, to: number): Timing {
-  const nameIn = (cell: Exposure['cell']) => {
-    if (cell?.kind !== 'drawing') return cell ? `picture ${cell.index + 1}` : null;
-    const drawing = shot.drawings[cell.drawing];
-    return drawing ? drawingName(drawing) : null;
-  };
+  const nameIn = (cell: Exposure['cell']) => cell && cellName(shot, cell);
   const layers = shot.layers
     .map(({ name, exposures }) => {
       const out: TimedDrawing[] = [];

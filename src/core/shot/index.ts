@@ -2,6 +2,7 @@ export * from './bad-file.ts';
 export * from './clips.ts';
 export * from './drawing-model.ts';
 export * from './ids.ts';
+export * from './levels.ts';
 export * from './make.ts';
 export * from './mend.ts';
 export * from './model.ts';

@@ -1,6 +1,21 @@
 import type { Area } from './drawing-model.ts';
 import { type Id, newId } from './ids.ts';
-import type { Clip, Drawing, Guides, Layer, MouthGuide, Palette, Purpose, Shot, Swatch, Track } from './model.ts';
+import {
+  type Cast,
+  type CastKind,
+  type Clip,
+  type Drawing,
+  type Guides,
+  type Layer,
+  type MouthGuide,
+  type Palette,
+  PLACE_PARTS,
+  type Place,
+  type Purpose,
+  type Shot,
+  type Swatch,
+  type Track,
+} from './model.ts';
 
 /** Bounds that every shot keeps; the doors (form, file) check against them. */
 export const LIMITS = {
@@ -28,6 +43,13 @@ export const LIMITS = {
   /** Places of one layer, and how many times its size a layer can be. */
   maxPlaces: 20_000,
   maxScale: 1000,
+  /** Own ticks of a way, and cells of a grid across or down. */
+  maxOwnTicks: 2000,
+  maxGrid: 8,
+  /** What is made of one layer, bundles of a shot, and how deep one may lie in another. */
+  maxCasts: 12,
+  maxBundles: 2000,
+  maxDepth: 12,
   /** Deliveries kept under a name, and letters of one wish of theirs. */
   maxDeliveries: 100,
   maxWish: 20_000,
@@ -107,6 +129,12 @@ export function makeLayer(name: string, purpose: Purpose, over: Partial<Layer> =
     place: null,
     moves: null,
     grey: false,
+    grid: null,
+    goesWith: null,
+    distance: 1,
+    blend: 'normal',
+    only: null,
+    casts: [],
     ...over,
   };
 }
@@ -124,6 +152,43 @@ export function makeDrawing(layerId: Id, number: number, over: Partial<Drawing> 
     paint: [],
     firstPass: null,
     mouth: null,
+    ...over,
+  };
+}
+
+/** A place that changes nothing, on a frame. */
+export function makePlace(frame: number, over: Partial<Place> = {}): Place {
+  return {
+    id: newId(),
+    frame,
+    parts: [...PLACE_PARTS],
+    x: 0,
+    y: 0,
+    turn: 0,
+    across: 1,
+    down: 1,
+    fade: 1,
+    bend: null,
+    spacing: 'even',
+    ticks: [],
+    bow: { x: 0, y: 0 },
+    pin: null,
+    ...over,
+  };
+}
+
+export function makeCast(kind: CastKind, over: Partial<Cast> = {}): Cast {
+  return {
+    id: newId(),
+    kind,
+    swatch: null,
+    way: Math.PI / 3,
+    length: 0.5,
+    level: null,
+    soft: 6,
+    fade: 0.5,
+    ripple: 0,
+    amounts: [{ frame: 0, amount: 0.5 }],
     ...over,
   };
 }
@@ -200,6 +265,8 @@ export function makeShot(wishes: ShotWishes): Shot {
     charts: [],
     mouthGuide: noMouthGuide(),
     deliveries: [],
+    bundles: {},
+    camera: null,
     assets: {},
   };
 }

@@ -1,5 +1,6 @@
 /** Finding and putting right what names something that is gone, by the register of references. */
 import type { Id } from './ids.ts';
+import { everyBundle, everyLayer } from './levels.ts';
 import type { Shot } from './model.ts';
 import { REFERENCES, type Reference, type ReferencePlace, type Target } from './references.ts';
 
@@ -9,20 +10,22 @@ function targetsOf(shot: Shot, target: Target): Set<Id> {
     new Set(Object.values(shot.assets).flatMap((asset) => (asset.kind === kind ? asset.id : [])));
   switch (target) {
     case 'layer':
-      return new Set(shot.layers.map(({ id }) => id));
+      return new Set(everyLayer(shot).map(({ id }) => id));
     case 'chart':
       return new Set(shot.charts.map(({ id }) => id));
     case 'holder':
-      return new Set([...shot.layers, ...shot.charts].map(({ id }) => id));
+      return new Set([...everyLayer(shot), ...shot.charts].map(({ id }) => id));
     case 'drawing':
       return new Set(Object.keys(shot.drawings));
+    case 'bundle':
+      return new Set(everyBundle(shot));
     case 'pictures':
     case 'sound':
       return assets(target);
     case 'clip':
       return new Set(shot.tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
     case 'exposure':
-      return new Set(shot.layers.flatMap(({ exposures }) => exposures.map(({ id }) => id)));
+      return new Set(everyLayer(shot).flatMap(({ exposures }) => exposures.map(({ id }) => id)));
     case 'swatch':
       return new Set(shot.palettes.flatMap(({ swatches }) => swatches.map(({ id }) => id)));
     case 'palette':

@@ -1,20 +1,37 @@
 /** What earlier versions kept, brought into what is kept now. */
 import type { Area, Brush, Response, Stroke } from './drawing-model.ts';
-import { makeArea, makeClip, makeSwatch, makeTrack, noGuides, noMouthGuide } from './make.ts';
-import type { Asset, Clip, Drawing, Layer, Palette, Shot, Swatch, Track } from './model.ts';
+import { makeArea, makeClip, makeLayer, makePlace, makeSwatch, makeTrack, noGuides, noMouthGuide } from './make.ts';
+import type { Asset, Bundle, Clip, Drawing, Layer, Moves, Palette, Place, Shot, Swatch, Track } from './model.ts';
 
 /** What has come since the first version. */
-type Since = 'markers' | 'notes' | 'guides' | 'passages' | 'model' | 'reading' | 'charts' | 'mouthGuide' | 'deliveries';
+type Since =
+  | 'markers'
+  | 'notes'
+  | 'guides'
+  | 'passages'
+  | 'model'
+  | 'reading'
+  | 'charts'
+  | 'mouthGuide'
+  | 'deliveries'
+  | 'camera';
+type PlaceSince = 'parts' | 'bend' | 'ticks' | 'pin';
+type OlderPlace = Omit<Place, PlaceSince> & Partial<Pick<Place, PlaceSince>>;
+type OlderMoves = Omit<Moves, 'places'> & { places: OlderPlace[] };
+type LayerSince = 'place' | 'grey' | 'grid' | 'goesWith' | 'distance' | 'blend' | 'only' | 'casts';
+type OlderLayer = Omit<Layer, LayerSince | 'moves'> & Partial<Pick<Layer, LayerSince>> & { moves?: OlderMoves | null };
+type OlderBundle = Omit<Bundle, 'layers'> & { layers: OlderLayer[] };
 type OlderClip = Pick<Clip, 'id' | 'name' | 'asset' | 'frame' | 'in' | 'out' | 'gain'> & Partial<Clip>;
 type OlderSwatch = Pick<Swatch, 'id' | 'name' | 'colour'> & Partial<Swatch>;
 type OlderPalette = Omit<Palette, 'swatches'> & { swatches: OlderSwatch[] };
 type OlderTrack = Pick<Track, 'id' | 'name' | 'muted'> & Partial<Omit<Track, 'clips'>> & { clips: OlderClip[] };
 
 /** A shot as earlier versions kept it: what has come since may be missing. */
-export type OlderShot = Omit<Shot, Since | 'tracks' | 'layers' | 'assets' | 'palettes'> &
+export type OlderShot = Omit<Shot, Since | 'tracks' | 'layers' | 'bundles' | 'assets' | 'palettes'> &
   Partial<Pick<Shot, Since>> & {
     assets: Record<string, Omit<Asset, 'lines'> & Partial<Pick<Asset, 'lines'>>>;
-    layers: (Omit<Layer, 'place' | 'grey' | 'moves'> & Partial<Pick<Layer, 'place' | 'grey' | 'moves'>>)[];
+    layers: OlderLayer[];
+    bundles?: Record<string, OlderBundle>;
     tracks: OlderTrack[];
     palettes: OlderPalette[];
   };
@@ -36,6 +53,17 @@ function swatchUpToDate(swatch: OlderSwatch): Swatch {
   return filledIn(makeSwatch(swatch.name, swatch.colour), swatch);
 }
 
+/** Places set everything before they could set some of it. */
+const placeUpToDate = (place: OlderPlace): Place => filledIn(makePlace(place.frame), place);
+
+export const movesUpToDate = (moves: OlderMoves): Moves => ({ ...moves, places: moves.places.map(placeUpToDate) });
+
+function layerUpToDate(layer: OlderLayer): Layer {
+  const { moves, ...rest } = layer;
+  const first = makeLayer(layer.name, layer.purpose);
+  return { ...filledIn(first, rest), moves: moves ? movesUpToDate(moves) : null };
+}
+
 /** Fills in what has come since a shot was kept. */
 export function bringUpToDate(shot: OlderShot): Shot {
   return {
@@ -48,12 +76,11 @@ export function bringUpToDate(shot: OlderShot): Shot {
     assets: Object.fromEntries(
       Object.entries(shot.assets).map(([id, asset]) => [id, { ...asset, lines: asset.lines ?? [] }]),
     ),
-    layers: shot.layers.map((layer) => ({
-      ...layer,
-      place: layer.place ?? null,
-      grey: layer.grey ?? false,
-      moves: layer.moves ?? null,
-    })),
+    layers: shot.layers.map(layerUpToDate),
+    bundles: Object.fromEntries(
+      Object.entries(shot.bundles ?? {}).map(([id, each]) => [id, { ...each, layers: each.layers.map(layerUpToDate) }]),
+    ),
+    camera: shot.camera ?? null,
     tracks: shot.tracks.map(trackUpToDate),
     palettes: shot.palettes.map((palette) => ({ ...palette, swatches: palette.swatches.map(swatchUpToDate) })),
     reading: shot.reading ?? [],
@@ -136,7 +163,7 @@ function lacks(value: object, has: string[], missing: string): boolean {
 }
 
 /**
- * Strokes, areas, swatches, drawings, clips and tracks anywhere in a plain value - a kept edit - brought up to date; values without any are
+ * Strokes, areas, swatches, drawings, clips, tracks, layers and their places anywhere in a plain value - a kept edit - brought up to date; values without any are
  * given back as they are.
  */
 export function keptUpToDate<T>(value: T): T {
@@ -155,6 +182,9 @@ export function keptUpToDate<T>(value: T): T {
   if (lacks(whole, ['ink', 'paint', 'layerId'], 'firstPass'))
     return drawingUpToDate(whole as unknown as OlderDrawing) as T;
   if (lacks(whole, ['asset', 'in', 'out', 'gain'], 'words')) return clipUpToDate(whole as unknown as OlderClip) as T;
+  if (lacks(whole, ['across', 'down', 'bow'], 'parts')) return placeUpToDate(whole as unknown as OlderPlace) as T;
+  if (lacks(whole, ['exposures', 'afterLast', 'purpose'], 'casts'))
+    return layerUpToDate(whole as unknown as OlderLayer) as T;
   if (lacks(whole, ['clips', 'muted'], 'solo')) return trackUpToDate(whole as unknown as OlderTrack) as T;
   return whole;
 }

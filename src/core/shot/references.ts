@@ -3,6 +3,7 @@
  * another by id is an entry here: removing, opening, reading files, copying and the tests go through this list.
  */
 import type { Id } from './ids.ts';
+import { everyLayer, findLayer } from './levels.ts';
 import type { CellRef, Layer, Passage, Shot } from './model.ts';
 import { usesOn } from './palette.ts';
 
@@ -12,6 +13,7 @@ export type Target =
   | 'holder'
   | 'drawing'
   | 'pictures'
+  | 'bundle'
   | 'sound'
   | 'clip'
   | 'exposure'
@@ -45,19 +47,26 @@ export interface Reference {
 
 function cellNames(cell: CellRef | null, kind: CellRef['kind']): Id | null {
   if (cell?.kind !== kind) return null;
-  return cell.kind === 'drawing' ? cell.drawing : cell.asset;
+  switch (cell.kind) {
+    case 'drawing':
+      return cell.drawing;
+    case 'picture':
+      return cell.asset;
+    case 'bundle':
+      return cell.bundle;
+  }
 }
 
 /** Exposures that name something of a kind: one place for each layer and each thing named there. */
 function* cellsOf(shot: Shot, kind: CellRef['kind']): Iterable<ReferencePlace> {
-  for (const { id: layerId, exposures } of shot.layers) {
+  for (const { id: layerId, exposures } of everyLayer(shot)) {
     const named = new Set(exposures.map(({ cell }) => cellNames(cell, kind)));
     for (const id of named) {
       if (id === null) continue;
       yield {
         id,
         mend: (draft) => {
-          const layer = draft.layers.find((each) => each.id === layerId);
+          const layer = findLayer(draft, layerId);
           if (layer) layer.exposures = blanked(layer, (cell) => cellNames(cell, kind) === id);
         },
       };
@@ -81,6 +90,38 @@ function modelPlaces(kind: CellRef['kind']) {
         },
       };
   };
+}
+
+/** What a field of each layer names, where it names anything. */
+function layerPlaces(named: (layer: Layer) => Id | null, mend: (layer: Layer) => void) {
+  return function* (shot: Shot): Iterable<ReferencePlace> {
+    for (const layer of everyLayer(shot)) {
+      const id = named(layer);
+      if (id === null) continue;
+      yield {
+        id,
+        mend: (draft) => {
+          const own = findLayer(draft, layer.id);
+          if (own) mend(own);
+        },
+      };
+    }
+  };
+}
+
+/** Swatches of what is cast: one place for each swatch of a layer's casts. */
+function* castPlaces(shot: Shot): Iterable<ReferencePlace> {
+  for (const { id: layerId, casts } of everyLayer(shot))
+    for (const { id: castId, swatch } of casts) {
+      if (swatch === null) continue;
+      yield {
+        id: swatch,
+        mend: (draft) => {
+          const cast = findLayer(draft, layerId)?.casts.find(({ id }) => id === castId);
+          if (cast) cast.swatch = null;
+        },
+      };
+    }
 }
 
 /** Lines and areas by the swatches they have: one place for each swatch that is used. */
@@ -130,6 +171,44 @@ export const REFERENCES: readonly Reference[] = [
     fate: 'its cells are empty',
     kind: 'needed',
     places: (shot) => cellsOf(shot, 'picture'),
+  },
+  {
+    what: 'a bundle shown on the sheet',
+    to: 'bundle',
+    fate: 'its cells are empty',
+    kind: 'needed',
+    places: (shot) => cellsOf(shot, 'bundle'),
+  },
+  {
+    what: 'the layer that a layer goes along with',
+    to: 'layer',
+    fate: 'the layer goes by itself',
+    kind: 'mends',
+    places: layerPlaces(
+      ({ goesWith }) => goesWith,
+      (layer) => {
+        layer.goesWith = null;
+      },
+    ),
+  },
+  {
+    what: 'the layer that a layer shows inside or outside of',
+    to: 'layer',
+    fate: 'the layer shows everywhere',
+    kind: 'mends',
+    places: layerPlaces(
+      ({ only }) => only?.layer ?? null,
+      (layer) => {
+        layer.only = null;
+      },
+    ),
+  },
+  {
+    what: 'the swatch of a shadow or a glow',
+    to: 'swatch',
+    fate: 'it is black, or a glow in the colours of its layer',
+    kind: 'mends',
+    places: castPlaces,
   },
   {
     what: 'a mouth of a chart',
@@ -319,6 +398,16 @@ export const REFERENCES: readonly Reference[] = [
     *places(shot) {
       for (const { clips } of shot.tracks)
         for (const { pin } of clips) if (pin) yield { id: pin.exposure, mend: () => undefined };
+    },
+  },
+  {
+    what: 'the exposure a place of a layer is pinned to',
+    to: 'exposure',
+    fate: 'the place stays on its frame, and follows again when the exposure is back',
+    kind: 'waits',
+    *places(shot) {
+      for (const { moves } of everyLayer(shot))
+        for (const { pin } of moves?.places ?? []) if (pin) yield { id: pin.exposure, mend: () => undefined };
     },
   },
   {

@@ -20,8 +20,6 @@ import {
 } from 'class-validator';
 import { LIMITS } from '../shot/make.ts';
 import {
-  AFTER_LAST,
-  type AfterLast,
   ALONE_WAYS,
   type AloneWay,
   MIRROR_WAYS,
@@ -30,61 +28,23 @@ import {
   type Mouth,
   NOTE_COLOURS,
   type NoteColour,
-  PURPOSES,
-  type Purpose,
   type Role,
   STAGES,
   type Stage,
 } from '../shot/model.ts';
 import { IsId, IsRecord, Part, Parts } from '../shot/part.ts';
 import { BrushPart } from './brush-part.ts';
-import { MovesPart } from './moves-part.ts';
+import { BundlePart, CameraPart, CellPart, LayerPart, MOST_PICTURES } from './layer-part.ts';
+import { PinPart } from './moves-part.ts';
 
 const FAR = LIMITS.far;
 /** Seconds of a sound, and of where something stands in it: more than a day. */
 const LONG = 100_000;
-const MOST_PICTURES = 100_000;
 const WIDEST_PICTURE = 65_536;
 
 class BackgroundPart {
   @IsHexColor() @Length(7, 7) colour!: string;
   @IsBoolean() transparent!: boolean;
-}
-
-class CellPart {
-  @IsIn(['drawing', 'picture']) kind!: 'drawing' | 'picture';
-  @IsOptional() @IsId() drawing?: string;
-  @IsOptional() @IsId() asset?: string;
-  @IsOptional() @IsInt() @Min(0) @Max(MOST_PICTURES) index?: number;
-}
-
-class ExposurePart {
-  @IsId() id!: string;
-  @IsOptional() @Part(() => CellPart) cell!: CellPart | null;
-  @IsInt() @Min(1) @Max(LIMITS.maxLength) frames!: number;
-}
-
-class LayerPart {
-  @IsId() id!: string;
-  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
-  @IsIn(PURPOSES) purpose!: Purpose;
-  @IsBoolean() guide!: boolean;
-  @IsBoolean() visible!: boolean;
-  @IsBoolean() locked!: boolean;
-  @IsNumber() @Min(0) @Max(1) opacity!: number;
-  @Parts(() => ExposurePart, LIMITS.maxLength)
-  exposures!: ExposurePart[];
-  @IsIn(AFTER_LAST) afterLast!: AfterLast;
-  @IsOptional()
-  @IsArray()
-  @ArrayMinSize(6)
-  @ArrayMaxSize(6)
-  @IsNumber({}, { each: true })
-  @Min(-FAR, { each: true })
-  @Max(FAR, { each: true })
-  place?: number[] | null;
-  @IsOptional() @Part(() => MovesPart) moves?: MovesPart | null;
-  @IsOptional() @IsBoolean() grey?: boolean;
 }
 
 class SwatchPart {
@@ -105,11 +65,6 @@ class PalettePart {
 class CuePart {
   @IsInt() @Min(0) @Max(LIMITS.maxLength) frame!: number;
   @IsId() palette!: string;
-}
-
-class PinPart {
-  @IsId() exposure!: string;
-  @IsInt() @Min(-LIMITS.maxLength) @Max(LIMITS.maxLength) offset!: number;
 }
 
 class LoopPart {
@@ -351,6 +306,8 @@ export class ShotPart {
   @IsOptional()
   @Parts(() => NamedDeliveryPart, LIMITS.maxDeliveries)
   deliveries?: NamedDeliveryPart[];
+  @IsOptional() @Parts(() => BundlePart, LIMITS.maxBundles) bundles?: BundlePart[];
+  @IsOptional() @Part(() => CameraPart) camera?: CameraPart | null;
   @Parts(() => AssetPart, LIMITS.maxAssets) assets!: AssetPart[];
   @IsArray() @ArrayMaxSize(LIMITS.maxDrawings) @IsId({ each: true }) drawings!: string[];
 }

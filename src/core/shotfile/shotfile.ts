@@ -1,21 +1,22 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
 
 import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate';
-import type { Matrix } from '../plane/matrix.ts';
 import { shownExposure } from '../sheet/exposures.ts';
 import { BadFile } from '../shot/bad-file.ts';
 import type { Id } from '../shot/ids.ts';
+import { bundleDepth, everyLayer } from '../shot/levels.ts';
 import { LIMITS } from '../shot/make.ts';
 import { danglingIn, mendReferences } from '../shot/mend.ts';
-import type { CellRef, Drawing, Exposure, Shot } from '../shot/model.ts';
+import type { Drawing, Exposure, Layer, Shot } from '../shot/model.ts';
 import { bringUpToDate } from '../shot/older.ts';
 import { checkPart } from '../shot/part.ts';
 import { stableJson } from '../shot/stable-json.ts';
 import { isPackedNow, packDrawing, unpackDrawing } from './drawing-codec.ts';
+import { bundleOfPart, cameraOfPart, cellOf, layerOfPart } from './layer-part.ts';
 import { DrawingPart, ShotPart } from './schema.ts';
 import { ZipReader } from './zip.ts';
 
-const SHOT_FILE_VERSION = 7;
+const SHOT_FILE_VERSION = 8;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked, and not written: they would not fit the browser's memory. */
@@ -38,7 +39,7 @@ function inOrder<T>(all: Record<Id, T>): [Id, T][] {
  * @throws BadFile with a sentence when the file would be larger than one that can be opened
  */
 export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer> {
-  const { drawings, assets, mouthGuide, ...structure } = shot;
+  const { drawings, assets, bundles, mouthGuide, ...structure } = shot;
   const places = inOrder(mouthGuide.places).map(([drawing, place]) => ({ drawing, ...place }));
   const parts: Zippable = {
     'vignette.json': strToU8(stableJson({ format: FORMAT, version: SHOT_FILE_VERSION })),
@@ -47,6 +48,7 @@ export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer>
         {
           ...structure,
           mouthGuide: { head: mouthGuide.head, places },
+          bundles: inOrder(bundles).map(([, bundle]) => bundle),
           assets: inOrder(assets).map(([, asset]) => asset),
           drawings: inOrder(drawings).map(([id]) => id),
         },
@@ -120,7 +122,12 @@ function checkOnce(what: string, ids: Id[]): void {
 }
 
 function checkIds(shot: ShotPart): void {
-  const { layers, palettes, tracks } = shot;
+  const { palettes, tracks, bundles = [] } = shot;
+  const layers = [...shot.layers, ...bundles.flatMap((bundle) => bundle.layers)];
+  checkOnce(
+    'bundles',
+    bundles.map(({ id }) => id),
+  );
   checkOnce(
     'layers',
     [...layers, ...(shot.charts ?? [])].map(({ id }) => id),
@@ -173,16 +180,27 @@ function checkIds(shot: ShotPart): void {
   );
 }
 
+function checkLayer({ assets, bundles }: Shot, { name, exposures, grid, moves }: Layer): void {
+  const frames = exposures.reduce((sum, each) => sum + each.frames, 0);
+  if (frames > LIMITS.maxLength)
+    throw bad(`has a layer ("${name}") of ${frames} frames, more than the ${LIMITS.maxLength} a shot can have`);
+  for (const { cell } of exposures) {
+    if (cell?.kind === 'picture' && cell.index >= (assets[cell.asset]?.pictures ?? 0))
+      throw bad(`shows a picture on "${name}" that its clip does not have (number ${cell.index + 1})`);
+    if (cell?.kind === 'bundle' && bundles[cell.bundle] && cell.frame >= bundles[cell.bundle].length)
+      throw bad(`shows a frame of a bundle on "${name}" that the bundle does not have (frame ${cell.frame + 1})`);
+  }
+  const points = grid ? 2 * (grid.across + 1) * (grid.down + 1) : 0;
+  for (const { bend, frame } of moves?.places ?? [])
+    if (bend && bend.length !== points) throw bad(`has a bend on "${name}", frame ${frame + 1}, that fits no grid`);
+}
+
 /** What no field says by itself. */
 function checkSums(shot: Shot): void {
-  for (const { name, exposures } of shot.layers) {
-    const frames = exposures.reduce((sum, each) => sum + each.frames, 0);
-    if (frames > LIMITS.maxLength)
-      throw bad(`has a layer ("${name}") of ${frames} frames, more than the ${LIMITS.maxLength} a shot can have`);
-    for (const { cell } of exposures)
-      if (cell?.kind === 'picture' && cell.index >= (shot.assets[cell.asset]?.pictures ?? 0))
-        throw bad(`shows a picture on "${name}" that its clip does not have (number ${cell.index + 1})`);
-  }
+  for (const layer of everyLayer(shot)) checkLayer(shot, layer);
+  for (const { id, name } of Object.values(shot.bundles))
+    if (bundleDepth(shot.bundles, id, LIMITS.maxDepth) > LIMITS.maxDepth)
+      throw bad(`has a bundle ("${name}") that lies in itself, or more than ${LIMITS.maxDepth} deep`);
   for (const { clips } of shot.tracks)
     for (const clip of clips)
       if (clip.out < clip.in) throw bad(`has a sound ("${clip.name}") that ends before it begins`);
@@ -199,18 +217,10 @@ const DANGLES: Partial<Record<string, string>> = {
   holder: 'holds a drawing of a layer that it does not have:',
   drawing: 'exposes a drawing, or has a mouth on a chart, as',
   pictures: 'shows a picture from',
+  bundle: 'shows a bundle',
   sound: 'plays a sound from',
   palette: 'uses as a palette',
 };
-
-function cellOf(cell: ShotPart['layers'][number]['exposures'][number]['cell'], layer: string): CellRef | null {
-  if (!cell) return null;
-  if (cell.kind === 'drawing' && cell.drawing !== undefined) return { kind: 'drawing', drawing: cell.drawing };
-  if (cell.kind === 'picture' && cell.asset !== undefined && cell.index !== undefined) {
-    return { kind: 'picture', asset: cell.asset, index: cell.index };
-  }
-  throw new BadFile(`A cell on "${layer}" in this shot file names nothing to show, so the shot was not opened.`);
-}
 
 export interface ReadShot {
   shot: Shot;
@@ -231,10 +241,15 @@ export interface Reading {
 /** The drawings that a frame shows, by their ids, as the file says. */
 function shownAt(part: ShotPart, frame: number): Set<Id> {
   const shown = new Set<Id>();
-  for (const { exposures, afterLast } of part.layers) {
-    const cell = shownExposure(exposures as Exposure[], afterLast, frame)?.exposure.cell;
-    if (cell?.kind === 'drawing') shown.add(cell.drawing);
-  }
+  const inner = new Map((part.bundles ?? []).map((bundle) => [bundle.id, bundle.layers]));
+  const look = (layers: ShotPart['layers'], at: number, depth: number): void => {
+    for (const { exposures, afterLast } of layers) {
+      const cell = shownExposure(exposures as Exposure[], afterLast, at)?.exposure.cell;
+      if (cell?.kind === 'drawing') shown.add(cell.drawing);
+      if (cell?.kind === 'bundle' && depth < LIMITS.maxDepth) look(inner.get(cell.bundle) ?? [], cell.frame, depth + 1);
+    }
+  };
+  look(part.layers, frame, 0);
   return shown;
 }
 
@@ -243,12 +258,9 @@ function shotOf(part: ShotPart, drawings: Record<Id, Drawing>): Shot {
   const { guides, mouthGuide } = part;
   return bringUpToDate({
     ...part,
-    layers: part.layers.map((layer) => ({
-      ...layer,
-      place: layer.place ? (layer.place as unknown as Matrix) : null,
-      moves: layer.moves ?? null,
-      exposures: layer.exposures.map(({ id, cell, frames }) => ({ id, cell: cellOf(cell, layer.name), frames })),
-    })),
+    layers: part.layers.map(layerOfPart),
+    bundles: Object.fromEntries((part.bundles ?? []).map((bundle) => [bundle.id, bundleOfPart(bundle)])),
+    camera: cameraOfPart(part.camera),
     drawings,
     tracks: part.tracks.map((track) => ({
       ...track,

@@ -4,7 +4,7 @@ import { emptyBox, isEmptyBox, widenByPoints } from '../plane/box.ts';
 import { mapPoint } from '../plane/matrix.ts';
 import type { Point } from '../plane/point.ts';
 import { shownExposure } from '../sheet/exposures.ts';
-import { layerAt } from '../sheet/moves.ts';
+import { layerAt } from '../sheet/moves/layer-at.ts';
 import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { Clip, Drawing, Layer, Shot } from '../shot/model.ts';
 
@@ -29,9 +29,9 @@ function placeOn(shot: Shot, layer: Layer, frame: number): number | null {
   const cell = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
   if (!cell) return null;
   const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
-  const middle = cell.kind === 'picture' ? { x: shot.width / 2, y: shot.height / 2 } : drawing && middleOf(drawing);
+  const middle = cell.kind !== 'drawing' ? { x: shot.width / 2, y: shot.height / 2 } : drawing && middleOf(drawing);
   if (!middle) return null;
-  const { place } = layerAt(layer, frame);
+  const { place } = layerAt(shot, layer, frame);
   return place ? mapPoint(place, middle.x, middle.y)[0] : middle.x;
 }
 

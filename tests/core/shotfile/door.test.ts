@@ -104,7 +104,7 @@ describe('what no field says by itself', () => {
       'a picture its clip does not have',
       /number 4/,
       (shot) => {
-        const { cell } = shot.layers.at(-1)!.exposures[0];
+        const cell = shot.layers.flatMap(({ exposures }) => exposures).find((each) => each.cell?.kind === 'picture')!.cell!;
         if (cell?.kind === 'picture') cell.index = 3;
       },
     ],
@@ -147,7 +147,7 @@ describe('the label', () => {
     ['[]', /not a Vignette shot file/],
     ['{"format":"vignette-shot"}', /does not say its version/],
     ['{"format":"vignette-shot","version":"6"}', /does not say its version/],
-    ['{"format":"vignette-shot","version":8}', /later version/],
+    ['{"format":"vignette-shot","version":9}', /later version/],
   ] as const)
     test(label, () => {
       expect(complaint(file((parts) => (parts['vignette.json'] = strToU8(label))))).toMatch(message);

@@ -87,7 +87,7 @@ describe('a shot file', () => {
       'shot.json',
       'vignette.json',
     ]);
-    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 7 });
+    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 8 });
   });
 });
 

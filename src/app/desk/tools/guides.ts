@@ -39,6 +39,7 @@ declare module '../../session/tool-settings.ts' {
 /** Takes hold of guides and moves or turns them; on bare paper it puts down what the strip says. Shift takes one off. */
 export const guides = tool({
   id: 'guides',
+  onPaper: true,
   name: 'Guides',
   keys: ['Shift+KeyM'],
   icon: GuidesIcon,

@@ -14,6 +14,7 @@ declare module '../../session/tool-settings.ts' {
 /** Moves the paper under the pen. */
 export const move = tool({
   id: 'move',
+  onPaper: true,
   name: 'Move paper',
   commandName: 'Move paper',
   keys: ['KeyM'],

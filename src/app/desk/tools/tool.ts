@@ -53,6 +53,8 @@ interface Ways<Settings> {
  */
 export interface Tool<Id extends ToolId = ToolId> {
   id: Id;
+  /** It works on the paper itself: its places are not those of the layer in hand, wherever that is moved. */
+  onPaper?: boolean;
   name: string;
   /** What the command that takes it in hand is called, where its name alone would not say it. */
   commandName?: string;

@@ -42,7 +42,7 @@ export interface Entry {
   };
 }
 
-const SHEET_CARDS = ['layers', 'timing', 'moves', 'notes', 'tray', 'parts'] as const;
+const SHEET_CARDS = ['layers', 'timing', 'moves', 'look', 'notes', 'tray', 'parts'] as const;
 export type SheetCard = (typeof SHEET_CARDS)[number];
 
 /** What the timing card was last set to. */

@@ -1,5 +1,5 @@
 /** The pictures of a sprite sheet: each different one once, with a name that stays, and the clips that play them. */
-import { drawingName } from '../../sheet/drawings.ts';
+import { cellName } from '../../sheet/drawings.ts';
 import { shownExposure } from '../../sheet/exposures.ts';
 import type { Film, FilmPicture } from '../film.ts';
 import { keyOfPicture } from '../film.ts';
@@ -30,9 +30,7 @@ function nameAt({ parts }: Film, { part, frame }: FilmPicture): string {
   const { shot } = parts[part];
   const names = shot.layers.flatMap(({ name, visible, guide, exposures, afterLast }) => {
     const cell = visible && !guide ? shownExposure(exposures, afterLast, frame)?.exposure.cell : null;
-    if (cell?.kind === 'picture') return [`${plainName(name)}-picture-${cell.index + 1}`];
-    const drawing = cell ? shot.drawings[cell.drawing] : null;
-    return drawing ? [`${plainName(name)}-${plainName(drawingName(drawing))}`] : [];
+    return cell ? [`${plainName(name)}-${plainName(cellName(shot, cell))}`] : [];
   });
   return names.join('_') || 'empty';
 }

@@ -1,14 +1,17 @@
 /** A frame as SVG, or a whole film as one that moves by plain CSS. */
 import { LOST_SWATCH, parted } from '../../picture/paint-areas.ts';
-import { drawingName } from '../../sheet/drawings.ts';
-import { shownExposure } from '../../sheet/exposures.ts';
-import { lieAt, lieMatrix } from '../../sheet/moves.ts';
-import type { CellRef, Layer } from '../../shot/model.ts';
+import { type ShownCell, shownKey, shownOn } from '../../picture/shows.ts';
+import { asMatrix, drawnThrough, type Step, stepsKey, stepsOf } from '../../picture/steps.ts';
+import { after, IDENTITY, type Matrix } from '../../plane/matrix.ts';
+import { cellName } from '../../sheet/drawings.ts';
+import { fieldSize, throughCamera } from '../../sheet/moves/camera.ts';
+import type { Layer } from '../../shot/model.ts';
 import { colourOf, paletteAt } from '../../shot/palette.ts';
 import { base64 } from '../base64.ts';
-import type { Film } from '../film.ts';
+import { deliveryView, type Film } from '../film.ts';
 import type { DeliveryTools } from '../format.ts';
-import { filmOfCell } from '../one-cell.ts';
+import { alone } from '../layers-apart.ts';
+import { filmOfCell, NOTHING_BURNT } from '../one-cell.ts';
 import { cutOut, shownBox } from '../pixels.ts';
 import { drawingMarkup, xml } from './markup.ts';
 
@@ -22,20 +25,24 @@ interface Seen {
 interface Shown {
   id: string;
   name: string;
-  /** Attributes of its use: how it is moved and faded. */
+  /** Attributes of its use: how it is carried, faded, mixed. */
   lie: string;
   seen: Seen[];
 }
 
-/** How a moved layer lies at a frame, as attributes. */
-function lieMarkup(layer: Layer, frame: number): string {
-  const { moves } = layer;
-  if (!moves) return '';
-  const lie = lieAt(layer, moves, frame);
-  const matrix = lieMatrix(lie, moves.pivot).map((value) => Math.round(value * 1e5) / 1e5);
-  const fade = lie.fade < 1 ? ` opacity="${Math.round(lie.fade * 1000) / 1000}"` : '';
-  return ` transform="matrix(${matrix.join(' ')})"${fade}`;
+const rounded = (value: number, by: number) => Math.round(value * by) / by;
+
+/** How a cell lies, as attributes. @param map from where it is written down to the picture's field */
+function lieMarkup({ opacity, blend }: Pick<Layer, 'opacity' | 'blend'>, map: Matrix): string {
+  const still = map.every((value, i) => Math.abs(value - IDENTITY[i]) < 1e-9);
+  const transform = still ? '' : ` transform="matrix(${map.map((value) => rounded(value, 1e5)).join(' ')})"`;
+  const fade = opacity < 1 ? ` opacity="${rounded(opacity, 1000)}"` : '';
+  return `${transform}${fade}${blend === 'normal' ? '' : ` style="mix-blend-mode:${blend}"`}`;
 }
+
+/** What only pixels can say: shadows and softness, and showing inside of another layer. A bent picture too. */
+const onlyPixels = ({ casts, only, bend, cell }: ShownCell, outer: readonly Step[]): boolean =>
+  casts.length > 0 || only !== null || (cell.kind === 'picture' && (bend !== null || asMatrix(outer) === null));
 
 class SvgWriter {
   private readonly film: Film;
@@ -83,30 +90,89 @@ class SvgWriter {
     return `<image ${place} preserveAspectRatio="none" href="data:image/png;base64,${data}"/>`;
   }
 
-  /** Writes a cell down once for each palette it is seen in; gives the id it is used by. */
-  private async define(layer: Layer, cell: CellRef, frame: number): Promise<{ id: string; name: string } | null> {
-    const { shot } = this.film.parts[0];
-    const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
-    if (cell.kind === 'drawing' && !drawing) return null;
-    const name = drawing ? `${layer.name} ${drawingName(drawing)}` : `${layer.name}, a picture`;
-    const key = drawing
-      ? `${drawing.id} ${paletteAt(shot, frame).id}`
-      : `${layer.id} ${cell.kind === 'picture' ? `${cell.asset} ${cell.index}` : ''}`;
+  /** Markup that is written down once and used by its id. */
+  private async defineOnce(key: string, markup: () => Promise<string>): Promise<string> {
     let id = this.defined.get(key);
-    if (!id) {
-      id = `d${this.defined.size}`;
-      this.defined.set(key, id);
-      const markup = drawing
-        ? await drawingMarkup(drawing.ink, drawing.paint, {
-            classOf: (swatch) => this.classOf(swatch, frame),
-            name: () => this.name(),
-            pictureOf: (ink) =>
-              this.picture(filmOfCell(this.film, layer, cell, frame, { drawing: { ...drawing, ink, paint: [] } })),
-          })
-        : await this.picture(filmOfCell(this.film, layer, cell, frame));
-      this.symbols.push(`<g id="${id}">\n${markup}\n</g>`);
+    if (id) return id;
+    id = `d${this.defined.size}`;
+    this.defined.set(key, id);
+    const inner = await markup();
+    this.symbols.push(`<g id="${id}">\n${inner}\n</g>`);
+    return id;
+  }
+
+  /** A layer with all that is made of it, painted, where it lies on the paper. */
+  private painted(layer: Layer, frame: number): Promise<string> {
+    const [part] = this.film.parts;
+    const shot = alone({ ...part.shot, camera: null }, { ...layer, opacity: 1, blend: 'normal' });
+    const view = deliveryView(shot, this.film.width, this.film.height);
+    return this.picture({
+      ...this.film,
+      ground: null,
+      burnt: NOTHING_BURNT,
+      parts: [{ ...part, view, shot: { ...shot, background: { ...shot.background, transparent: true } } }],
+      pictures: [{ part: 0, frame, frames: 1 }],
+    });
+  }
+
+  /**
+   * Writes what a cell shows down once for each way it looks. @param outer what carries it further: where a bent bundle lies
+   * @returns the id it is used by, and what carries its use
+   */
+  private async define(
+    shown: ShownCell,
+    frame: number,
+    outer: readonly Step[],
+  ): Promise<{ id: string; map: Matrix } | null> {
+    const { shot } = this.film.parts[0];
+    const { cell, layer, inside } = shown;
+    const palette = paletteAt(shot, frame).id;
+    if (onlyPixels(shown, outer) && outer.length === 0) {
+      const key = `painted ${shownKey(shot, { ...shown, layer: { ...layer, opacity: 1, blend: 'normal' } })} ${palette}`;
+      return { id: await this.defineOnce(key, () => this.painted(this.ownLayer(layer), frame)), map: IDENTITY };
     }
-    return { id, name };
+    const steps = stepsOf(shown, outer);
+    const map = asMatrix(steps);
+    const bent = map ? '' : stepsKey(steps);
+    if (inside) {
+      const key = `bundle ${inside.map((each) => shownKey(shot, each)).join('+')} ${palette}${bent}`;
+      const uses = async () => {
+        const out = await Promise.all(inside.map((each) => this.define(each, frame, map ? [] : steps)));
+        return out
+          .map((own, i) => own && `<use href="#${own.id}"${lieMarkup(inside[i].layer, own.map)}/>`)
+          .filter(Boolean)
+          .join('\n');
+      };
+      return { id: await this.defineOnce(key, uses), map: map ?? IDENTITY };
+    }
+    if (cell.kind === 'picture')
+      return {
+        id: await this.defineOnce(
+          `${cell.asset} ${cell.index} ${layer.grey} ${shown.paper.width}x${shown.paper.height}`,
+          () => this.picture(filmOfCell(this.film, { ...layer, place: null }, cell, frame, { paper: shown.paper })),
+        ),
+        map: map ?? IDENTITY,
+      };
+    const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
+    if (!drawing) return null;
+    const drawn = map ? drawing : { ...drawing, ...drawnThrough(drawing, steps) };
+    const markup = () =>
+      drawingMarkup(drawn.ink, drawn.paint, {
+        classOf: (swatch) => this.classOf(swatch, frame),
+        name: () => this.name(),
+        pictureOf: (ink) =>
+          this.picture(
+            filmOfCell(this.film, { ...layer, place: null }, { kind: 'drawing', drawing: drawing.id }, frame, {
+              drawing: { ...drawn, ink, paint: [] },
+            }),
+          ),
+      });
+    return { id: await this.defineOnce(`${drawing.id} ${palette} ${bent}`, markup), map: map ?? IDENTITY };
+  }
+
+  /** A layer of the shot as it is set, not as it lies at a frame. */
+  private ownLayer({ id }: Layer): Layer {
+    return this.film.parts[0].shot.layers.find((layer) => layer.id === id)!;
   }
 
   /** What a layer shows over the film's frames. */
@@ -118,13 +184,17 @@ class SvgWriter {
     for (let frame = from; frame <= to; frame++) {
       // Every n-th frame stands until the next.
       const at = frame - ((frame - from) % this.film.every);
-      const cell = shownExposure(layer.exposures, layer.afterLast, at)?.exposure.cell ?? null;
-      const lie = cell ? lieMarkup(layer, at) : '';
-      const key = cell ? `${JSON.stringify(cell)} ${paletteAt(shot, at).id}${lie}` : '';
+      const shown = shownOn(shot, layer, at, 'delivery');
+      const camera = throughCamera(shot, at);
+      const key = shown ? `${shownKey(shot, shown)} ${paletteAt(shot, at).id} ${camera}` : '';
       if (key !== lastKey) {
-        const found = cell ? await this.define(layer, cell, at) : null;
+        const found = shown ? await this.define(shown, at, []) : null;
+        // The layer's own opacity is that of its group.
+        const faded = shown && { ...shown.layer, opacity: layer.opacity > 0 ? shown.layer.opacity / layer.opacity : 1 };
+        const lie = found && faded ? lieMarkup({ ...faded, blend: 'normal' }, after(found.map, camera)) : '';
         const own = found ? `${found.id}${lie}` : '';
-        last = found ? (all.get(own) ?? { ...found, lie, seen: [] }) : null;
+        last =
+          found && shown ? (all.get(own) ?? { id: found.id, name: this.nameOf(layer, shown), lie, seen: [] }) : null;
         if (last) {
           last.seen.push({ from: frame - from, end: frame - from });
           all.set(own, last);
@@ -134,6 +204,10 @@ class SvgWriter {
       if (last) last.seen.at(-1)!.end = frame - from + 1;
     }
     return [...all.values()];
+  }
+
+  private nameOf({ name }: Layer, { cell }: ShownCell): string {
+    return cell.kind === 'picture' ? `${name}, a picture` : `${name} ${cellName(this.film.parts[0].shot, cell)}`;
   }
 
   /** A use of a cell; where it is not seen all the time, with the CSS that shows and hides it. */
@@ -164,11 +238,10 @@ class SvgWriter {
     const groups: string[] = [];
     for (const [k, layer] of layers.entries()) {
       const uses = (await this.shownOn(layer)).map((shown) => this.use(shown));
-      const faint = layer.opacity < 1 ? ` opacity="${Math.round(layer.opacity * 1000) / 1000}"` : '';
-      groups.push(`<g aria-label="${xml(layer.name)}"${faint}>\n${uses.join('\n')}\n</g>`);
+      groups.push(`<g aria-label="${xml(layer.name)}"${lieMarkup(layer, IDENTITY)}>\n${uses.join('\n')}\n</g>`);
       progress((k + 1) / layers.length);
     }
-    const { width, height } = shot;
+    const { width, height } = fieldSize(shot);
     const ground =
       film.ground === null ? '' : `<rect width="${width}" height="${height}" fill="${film.ground.slice(0, 7)}"/>\n`;
     return [

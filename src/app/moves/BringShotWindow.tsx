@@ -1,0 +1,132 @@
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import { type SwatchWay, whyNotBring } from '../../core/sheet/index.ts';
+import { lengthInWords } from '../../core/shot/index.ts';
+import { say } from '../frame/saying.ts';
+import { db } from '../library.ts';
+import { Button } from '../parts/Button.tsx';
+import { FileButton } from '../parts/FileButton.tsx';
+import { sentence } from '../parts/files.ts';
+import { Window } from '../parts/Window.tsx';
+import { useOpenShot, useShot } from '../session/open-shot.ts';
+import { bringShot, readShotToBring, type SourceShot, shotOnShelf } from './bring-shot.ts';
+import { Choice } from './parts.tsx';
+
+/** Another shot, of the shelf or from a file, brought in as a bundle above the layer in hand, from this frame on. */
+export default function BringShotWindow({ onClose }: { onClose(): void }) {
+  const open = useOpenShot();
+  const { session } = open;
+  const own = useShot((shot) => shot.id);
+  const rows = useLiveQuery(() => db.shots.orderBy('changedAt').reverse().toArray(), []);
+  const [chosen, setChosen] = useState('');
+  const [file, setFile] = useState<SourceShot | null>(null);
+  const [swatches, setSwatches] = useState<SwatchWay>('joined');
+  const [sounds, setSounds] = useState(false);
+  const [wrong, setWrong] = useState('');
+  const [busy, setBusy] = useState(false);
+  const others = (rows ?? []).filter(({ id, removedAt }) => id !== own && removedAt === 0);
+  const bring = async () => {
+    setBusy(true);
+    setWrong('');
+    try {
+      const source = file ?? (await shotOnShelf(db, chosen));
+      const why = whyNotBring(session.whole, source.shot);
+      if (why) setWrong(why);
+      else if (await bringShot(open, source, { swatches, sounds })) {
+        say(`“${source.shot.title}” is a bundle here now.`);
+        onClose();
+      }
+    } catch (error) {
+      setWrong(sentence(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const read = async ([one]: File[]) => {
+    setWrong('');
+    setFile(null);
+    setBusy(true);
+    try {
+      setFile(await readShotToBring(one));
+      setChosen('');
+    } catch (error) {
+      setWrong(sentence(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Window
+      open
+      onOpenChange={onClose}
+      title="Bring another shot in"
+      about="It becomes a bundle above the layer in hand, from this frame on. Guides and reference of it stay behind."
+      width="w-[520px]"
+    >
+      <div className="flex flex-col gap-3">
+        {others.length === 0 ? (
+          <p className="text-second">There is no other shot on the shelf. Choose a shot file.</p>
+        ) : (
+          <ul aria-label="Shots on the shelf" className="flex max-h-56 flex-col gap-1 overflow-y-auto">
+            {others.map(({ id, title, length, fps, width, height }) => (
+              <li key={id}>
+                <label className="flex h-8 items-center gap-2 rounded-md border border-rule bg-white px-2 has-checked:border-accent has-checked:bg-wash">
+                  <input
+                    type="radio"
+                    name="shot-to-bring"
+                    checked={chosen === id}
+                    onChange={() => {
+                      setChosen(id);
+                      setFile(null);
+                    }}
+                  />
+                  <span className="min-w-0 flex-1 truncate">{title}</span>
+                  <span className="font-mono text-sm tabular text-second">
+                    {width} x {height} · {lengthInWords(length, fps)}
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        )}
+        <div className="flex items-center gap-2">
+          <FileButton
+            name="shot-file-to-bring"
+            accept=".vignette,application/zip"
+            onFiles={(files) => void read(files)}
+          >
+            A shot file
+          </FileButton>
+          <span className="min-w-0 flex-1 truncate text-second">{file?.shot.title ?? 'None chosen'}</span>
+        </div>
+        <div className="flex items-center gap-2">
+          <span className="text-second">Its swatches</span>
+          <Choice
+            label="Its swatches"
+            value={swatches}
+            options={[
+              ['joined', 'are joined to those of the same name'],
+              ['group', 'come as a group of their own'],
+            ]}
+            onChoose={(way: SwatchWay) => setSwatches(way)}
+          />
+        </div>
+        <label className="flex items-center gap-2">
+          <input type="checkbox" checked={sounds} onChange={(event) => setSounds(event.target.checked)} />
+          With its sounds
+        </label>
+        {wrong && (
+          <p role="alert" className="text-attention">
+            {wrong}
+          </p>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" disabled={busy || (!chosen && !file)} onClick={() => void bring()}>
+            Bring it in
+          </Button>
+        </div>
+      </div>
+    </Window>
+  );
+}

@@ -1,0 +1,57 @@
+/** What of the paper a layer takes up at a frame, before it is moved. */
+import { strokeBox } from '../../ink/outline.ts';
+import { type Box, joinedBox, mapBox } from '../../plane/box.ts';
+import type { Point } from '../../plane/point.ts';
+import { ringsBox } from '../../plane/rings.ts';
+import { levelOf } from '../../shot/levels.ts';
+import { LIMITS } from '../../shot/make.ts';
+import type { Asset, CellRef, Layer, Shot } from '../../shot/model.ts';
+import { shownExposure } from '../exposures.ts';
+import { layerAt } from './layer-at.ts';
+
+/** A picture fitted into the paper and centred. */
+function fittedBox(shot: Pick<Shot, 'width' | 'height'>, { width, height }: Pick<Asset, 'width' | 'height'>): Box {
+  const by = Math.min(shot.width / width, shot.height / height);
+  const [x, y] = [(shot.width - width * by) / 2, (shot.height - height * by) / 2];
+  return { minX: x, minY: y, maxX: shot.width - x, maxY: shot.height - y };
+}
+
+/** What a cell takes up where it lies before it is carried; null for nothing. */
+function cellBox(shot: Shot, cell: CellRef, depth = 0): Box | null {
+  if (cell.kind === 'picture') {
+    const asset = shot.assets[cell.asset];
+    return asset && asset.width > 0 && asset.height > 0 ? fittedBox(shot, asset) : null;
+  }
+  if (cell.kind === 'bundle') {
+    const level = levelOf(shot, cell.bundle);
+    if (level === shot || depth >= LIMITS.maxDepth) return null;
+    const boxes = level.layers.flatMap((layer) => {
+      const inner = layer.visible ? shownExposure(layer.exposures, layer.afterLast, cell.frame)?.exposure.cell : null;
+      const box = inner ? cellBox(level, inner, depth + 1) : null;
+      const { place } = layerAt(level, layer, cell.frame);
+      return box ? [place ? mapBox(place, box) : box] : [];
+    });
+    return boxes.length === 0 ? null : boxes.reduce(joinedBox);
+  }
+  const drawing = shot.drawings[cell.drawing];
+  if (!drawing) return null;
+  const boxes = [...drawing.ink.map(strokeBox), ...drawing.paint.map(({ rings }) => ringsBox(rings))];
+  return boxes.length === 0 ? null : boxes.reduce(joinedBox);
+}
+
+/** The box of what a layer shows at a frame, or of the first thing it shows; null for a layer without anything. */
+export function layerBox(shot: Shot, layer: Layer, frame: number): Box | null {
+  const shown = shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
+  const cell = shown ?? layer.exposures.find((each) => each.cell !== null)?.cell;
+  return cell ? cellBox(shot, cell) : null;
+}
+
+/** What a layer is turned about until another point is chosen: the middle of what it shows, where that lies. */
+export function layerPivot(shot: Shot, layer: Layer, frame: number): Point {
+  if (layer.moves) return layer.moves.pivot;
+  const box = layerBox(shot, layer, frame);
+  if (!box) return { x: shot.width / 2, y: shot.height / 2 };
+  const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+  const [a, b, c, d, e, f] = layer.place ?? [1, 0, 0, 1, 0, 0];
+  return { x: a * x + c * y + e, y: b * x + d * y + f };
+}
