@@ -17,12 +17,14 @@ import {
 import type { Media } from '../src/core/shotfile/index.ts';
 import { foleySound, writeWav } from '../src/core/sound/index.ts';
 import { BLOCK_CLIP, blockClip } from './block-clip.ts';
+import { CART, cartPicture } from './cart.ts';
 import { makeKeeper } from './keeper.ts';
 import { background, lampFlame, poleFlame, rough } from './layers.ts';
 import { mouthsOf } from './mouths.ts';
 import { loopHiss, readLine } from './sound.ts';
 import { source, swatchIds, voice } from './source.ts';
 import { CLICK_AT, HISS_AT, LENGTH, MARKERS, NOTES, VOICE_AT } from './timing.ts';
+import { putTogether } from './together.ts';
 
 const RATE = 44_100;
 const BLUE = '#4a6fd0';
@@ -148,6 +150,19 @@ function makeShot(): Shot {
   // The click belongs to the drawing on which the pole meets the lamp, wherever that is moved.
   const meets = exposureAt(keeperLayer(shot).exposures, CLICK_AT - 1)!;
   pinClip(shot, shot.tracks[1].clips[0].id, meets.exposure.id);
+  const { width: wide, height: high } = CART;
+  putTogether(
+    shot,
+    keepFile(cartPicture(), {
+      name: 'lamp-cart.png',
+      type: 'image/png',
+      kind: 'pictures',
+      seconds: 0,
+      pictures: 1,
+      width: wide,
+      height: high,
+    }),
+  );
   return shot;
 }
 

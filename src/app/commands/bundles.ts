@@ -1,10 +1,10 @@
 /** Bundles: layers made one column, opened, left, used again, taken apart; another shot brought in as one. */
 import {
+  bundleAgain,
   bundleFrameAt,
   bundleLayers,
   bundleOf,
   takeApart,
-  useBundle,
   whyNotBundle,
   whyNotTakeApart,
 } from '../../core/sheet/index.ts';
@@ -133,7 +133,7 @@ export const bundleCommands: Command[] = [
       const { id } = bundleOf(session.shot, layer)!;
       let column = '';
       const done = session.change('use a bundle again', (shot) => {
-        column = useBundle(shot, id, frame, layer.id);
+        column = bundleAgain(shot, id, frame, layer.id);
       });
       if (done) view.setState({ layerId: column, selection: null });
     },

@@ -277,7 +277,7 @@ function ownDrawings(work: Shot, layer: Layer): void {
 }
 
 /** Puts a bundle on a new column above a layer, from a frame on, as it is inside. Returns the column's id. @throws BadTiming */
-export function useBundle(shot: Shot, id: Id, frame: number, above: Id): Id {
+export function bundleAgain(shot: Shot, id: Id, frame: number, above: Id): Id {
   return onSheet(shot, (work) => {
     const bundle = work.bundles[id];
     if (!bundle) throw new BadTiming('This bundle is gone.');

@@ -6,6 +6,7 @@ import {
   addDrawing,
   bringAnew,
   broughtShot,
+  bundleAgain,
   bundleLayers,
   bundleOf,
   changedInside,
@@ -18,7 +19,6 @@ import {
   setHold,
   setPlace,
   takeApart,
-  useBundle,
   whyNotBring,
   whyNotBundle,
   whyNotTakeApart,
@@ -117,7 +117,7 @@ describe('a bundle', () => {
     const twice = edited(shot, (draft) => {
       column = bundleLayers(draft, ids, 'Sparks');
       const { id } = bundleOf(draft, layerOf(draft, column))!;
-      again = useBundle(draft, id, 12, column);
+      again = bundleAgain(draft, id, 12, column);
     });
     expect(pixels(twice, 12).equals(pixels(twice, 0))).toBe(true);
     const { id } = bundleOf(twice, layerOf(twice, column))!;
@@ -161,7 +161,7 @@ describe('a bundle', () => {
     });
     expect(() => readShotFile(writeShotFile(circular, new Map()))).toThrow(/lies in itself/);
     const level = levelOf(bundled, id);
-    expect(() => useBundle({ ...level, bundles: bundled.bundles }, id, 0, '')).toThrow(/cannot lie in itself/);
+    expect(() => bundleAgain({ ...level, bundles: bundled.bundles }, id, 0, '')).toThrow(/cannot lie in itself/);
   });
 });
 

@@ -104,7 +104,8 @@ describe('what no field says by itself', () => {
       'a picture its clip does not have',
       /number 4/,
       (shot) => {
-        const cell = shot.layers.flatMap(({ exposures }) => exposures).find((each) => each.cell?.kind === 'picture')!.cell!;
+        const cell = shot.layers.flatMap(({ exposures }) => exposures).find((each) => each.cell?.kind === 'picture')!
+          .cell!;
         if (cell?.kind === 'picture') cell.index = 3;
       },
     ],

@@ -18,13 +18,10 @@ import {
 } from '../../shot/model.ts';
 import { layerOf } from '../edit.ts';
 import { paperMiddle } from './camera.ts';
-import { AT_REST, type Lie, lieAt, lieMatrix, lieOf } from './lie.ts';
+import { AT_REST, heldSize, type Lie, lieAt, lieMatrix, lieOf } from './lie.ts';
 
 /** What travels: a layer by its id, or the camera. */
 export const CAMERA = 'camera';
-
-/** A layer at no size could not be got hold of again. */
-const LEAST_SIZE = 0.001;
 
 /** The moves of a layer or of the camera as plain data; null: it stands still. */
 export function movesOf(shot: Shot, mover: Id): Moves | null {
@@ -40,8 +37,7 @@ const exposuresOf = (shot: Shot, mover: Id): Pick<Layer, 'exposures'> =>
   mover === CAMERA ? { exposures: [] } : { exposures: plain(layerOf(shot, mover).exposures) };
 
 function sized(lie: Lie): Lie {
-  const held = (size: number) => (Math.abs(size) < LEAST_SIZE ? (size < 0 ? -LEAST_SIZE : LEAST_SIZE) : size);
-  return { ...lie, across: held(lie.across), down: held(lie.down), fade: Math.max(0, Math.min(1, lie.fade)) };
+  return { ...lie, across: heldSize(lie.across), down: heldSize(lie.down), fade: Math.max(0, Math.min(1, lie.fade)) };
 }
 
 const inOrder = (places: Place[]): Place[] => [...places].sort((a, b) => a.frame - b.frame);

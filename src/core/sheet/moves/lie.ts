@@ -78,6 +78,12 @@ function between(
   return from && { from, to: from, share: 0 };
 }
 
+/** A layer at no size could not be got hold of again, nor drawn on: on the way of a flip it passes this instead. */
+const LEAST_SIZE = 0.001;
+
+export const heldSize = (size: number): number =>
+  Math.abs(size) < LEAST_SIZE ? (size < 0 ? -LEAST_SIZE : LEAST_SIZE) : size;
+
 const mixed = (a: number, b: number, share: number) => a + share * (b - a);
 
 function mixedBend(a: number[] | null, b: number[] | null, share: number): number[] | null {
@@ -97,8 +103,8 @@ export function lieAt(layer: Pick<Layer, 'exposures'>, moves: Moves, frame: numb
   if (turn) out.turn = mixed(turn.from.turn, turn.to.turn, turn.share);
   const size = between(places, 'size', at);
   if (size) {
-    out.across = mixed(size.from.across, size.to.across, size.share);
-    out.down = mixed(size.from.down, size.to.down, size.share);
+    out.across = heldSize(mixed(size.from.across, size.to.across, size.share));
+    out.down = heldSize(mixed(size.from.down, size.to.down, size.share));
   }
   const fade = between(places, 'fade', at);
   if (fade) out.fade = Math.max(0, Math.min(1, mixed(fade.from.fade, fade.to.fade, fade.share)));
