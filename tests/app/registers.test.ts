@@ -85,7 +85,7 @@ describe('what was looked at', () => {
 describe('the pen on the sheet', () => {
   const { shot, layerId } = smallShot();
   const looked = (over: Partial<ViewState> = {}) => ({ ...firstView(shot, firstTools()), layerId, frame: 0, ...over });
-  const at = (frame: number, within: number, layer = layerId) => ({ frame, within, column: { layer } });
+  const at = (frame: number, within: number, layer = layerId) => ({ frame, within, column: { layer, toEdge: 30 } });
   test('takes the end of a hold near its lower edge, the number of the drawing in hand, else it chooses', () => {
     expect(gripAt(shot, looked(), at(3, 0.9))).toBe('length');
     expect(gripAt(shot, looked(), at(0, 0.3))).toBe('carry');
@@ -120,7 +120,7 @@ describe('the pen on the sheet', () => {
     expect(placeAt(second - 30, 9, { left: 30, top: 0 }, 18, layout)).toMatchObject({
       frame: 0,
       within: 0.5,
-      column: { layer: layout.columns[1].id },
+      column: { layer: layout.columns[1].id, toEdge: 30 },
     });
     expect(placeAt(5000, 9, none, 18, layout).column).toBeNull();
   });

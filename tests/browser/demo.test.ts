@@ -100,12 +100,16 @@ describe('the demo shot', () => {
     expect(shot.length).toBeGreaterThanOrEqual(48);
     expect(shot.layers.map(({ name }) => name)).toEqual([
       'Street',
+      'Cart',
       'Block figures',
       'Rough',
+      'Lamp light',
+      'Sparks behind',
       'Keeper',
       'Mouth',
       'Pole flame',
       'Lamp flame',
+      'Sparks',
     ]);
     expect(Object.values(shot.drawings).filter(({ paint }) => paint.length > 0).length).toBeGreaterThan(80);
     expect(shot.tracks.map(({ name }) => name)).toEqual(['Voice', 'Click', 'Flame', 'Hiss']);

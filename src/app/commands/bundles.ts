@@ -121,7 +121,7 @@ export const bundleCommands: Command[] = [
     run: (context) => leaveTo(context, context.session.trail.length - 1),
   },
   {
-    id: 'use-bundle',
+    id: 'bundle-again',
     name: 'Use the bundle again from this frame on',
     group: 'Layers',
     keys: ['Shift+End'],

@@ -18,7 +18,7 @@ export function BundleRows({ layer }: { layer: Layer }) {
   const { session } = open;
   const bundle = useShot((shot) => bundleOf(shot, layer));
   const opening = useCommand('open-bundle');
-  const again = useCommand('use-bundle');
+  const again = useCommand('bundle-again');
   const apart = useCommand('take-apart');
   const [busy, setBusy] = useState(false);
   const source = bundle?.from ?? null;

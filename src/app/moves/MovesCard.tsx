@@ -11,6 +11,7 @@ import {
   setPlace,
   setPlaceParts,
   setShake,
+  shiftPlace,
 } from '../../core/sheet/index.ts';
 import {
   type Layer,
@@ -26,7 +27,9 @@ import {
 import { useCommand, useCommands } from '../commands/context.ts';
 import { type Mover, moverOf } from '../commands/movers.ts';
 import { pinHere, READING_WORDS, SPACING_WORDS, spaceWay } from '../commands/moves.ts';
+import { goToFrame } from '../commands/play.ts';
 import { Button } from '../parts/Button.tsx';
+import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { BendRows } from './BendRows.tsx';
 import { BundleRows } from './BundleRows.tsx';
@@ -83,11 +86,28 @@ function PlaceRows({ mover, frame }: { mover: Moved; frame: number }) {
   const numbers = camera ? NUMBERS.filter(({ part }) => part !== 'fade' && part !== 'down') : NUMBERS;
   return (
     <>
-      <p className="text-second">
-        {here
-          ? `A place stands on frame ${frame + 1}.`
-          : `Between places on frame ${frame + 1}; a number sets one here.`}
-      </p>
+      {here ? (
+        <Row name="A place">
+          <span className="text-second">on frame</span>
+          <NumberInput
+            label="Frame of the place"
+            value={frame + 1}
+            min={1}
+            max={shot.length}
+            className="w-14"
+            onDone={(written) => {
+              if (written === frame + 1) return;
+              session.change('carry a place', (draft) => shiftPlace(draft, id, here.id, written - 1));
+              goToFrame(commands, written - 1);
+            }}
+          />
+          <Button className="!h-6 ml-auto" disabled={!here} title={drop.keys} onClick={drop.run}>
+            Take it off
+          </Button>
+        </Row>
+      ) : (
+        <p className="text-second">Between places on frame {frame + 1}; a number sets one here.</p>
+      )}
       <div className="grid grid-cols-2 gap-x-4 gap-y-1">
         {numbers.map(({ part, name, shown, meant }) => (
           <Numbered
@@ -114,9 +134,6 @@ function PlaceRows({ mover, frame }: { mover: Moved; frame: number }) {
             </Button>
           </>
         )}
-        <Button className="!h-6" disabled={!here} onClick={drop.run}>
-          Take it off
-        </Button>
       </div>
       {here && (
         <fieldset className="flex flex-wrap items-center gap-x-2">

@@ -16,7 +16,7 @@ export function TabNames({
         <Tabs.Trigger
           key={id}
           value={id}
-          className="h-6 rounded px-2 text-sm whitespace-nowrap text-second hover:text-ink data-[state=active]:bg-panel data-[state=active]:font-semibold data-[state=active]:text-ink"
+          className="h-6 rounded px-1.5 text-sm whitespace-nowrap text-second hover:text-ink data-[state=active]:bg-panel data-[state=active]:font-semibold data-[state=active]:text-ink"
         >
           {name}
         </Tabs.Trigger>

@@ -164,7 +164,7 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
             items: [
               command('bundle-layers'),
               ...(bundleOf(session.shot, layer)
-                ? [command('open-bundle'), command('use-bundle'), command('take-apart')]
+                ? [command('open-bundle'), command('bundle-again'), command('take-apart')]
                 : []),
             ],
           },

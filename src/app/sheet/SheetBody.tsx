@@ -21,6 +21,7 @@ const CURSORS: Record<Grip, string> = {
   length: 'ns-resize',
   stretch: 'ns-resize',
   move: 'move',
+  place: 'row-resize',
 };
 /** A finger that moved less than this pressed, it did not scroll. CSS pixels. */
 const TAP = 8;

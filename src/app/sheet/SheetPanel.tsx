@@ -123,9 +123,13 @@ function Cards() {
               commandItem(commands, 'bundle-layers'),
             ]}
             trigger={
-              <Button look="quiet" icon={<Plus size={14} />} className="ml-auto !px-1.5" aria-label="Add a layer">
-                Add
-              </Button>
+              <Button
+                look="quiet"
+                icon={<Plus size={15} />}
+                className="ml-auto !px-1"
+                aria-label="Add a layer"
+                title="Add a layer"
+              />
             }
           />
         )}

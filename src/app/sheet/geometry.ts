@@ -83,7 +83,14 @@ export interface SheetPlace {
   /** 0..1 down the row. */
   within: number;
   /** The layer under the pointer, or the column before the layers; null to the right of all. */
-  column: { layer: Id } | 'range' | 'frames' | 'reading' | 'sound' | 'notes' | null;
+  column:
+    | { layer: Id /** CSS pixels to the right edge of its column. */; toEdge: number }
+    | 'range'
+    | 'frames'
+    | 'reading'
+    | 'sound'
+    | 'notes'
+    | null;
 }
 
 /** What lies under a point of the sheet's body. */
@@ -104,5 +111,5 @@ export function placeAt(
   if (x < layout.frozen) return place('notes');
   const at = x - layout.frozen + scroll.left;
   const column = layout.columns.find(({ left, width }) => at >= left && at < left + width);
-  return place(column ? { layer: column.id } : null);
+  return place(column ? { layer: column.id, toEdge: column.left + column.width - at } : null);
 }

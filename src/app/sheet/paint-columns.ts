@@ -1,4 +1,5 @@
 /** Paints the layers' columns of the sheet: numbers, holds, what comes after the last drawing, what is chosen. */
+
 import { isFirstPass } from '../../core/between/index.ts';
 import {
   drawingName,
@@ -10,6 +11,7 @@ import {
   totalFrames,
 } from '../../core/sheet/index.ts';
 import { type CellRef, type Drawing, type Layer, type Moves, type Shot, STAGES } from '../../core/shot/index.ts';
+import { SPACING_WORDS } from '../commands/moves.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
 import type { Column } from './geometry.ts';
 import type { Rows, SheetScene } from './scene.ts';
@@ -118,6 +120,20 @@ function paintPlaces(
     c.lineTo(x + 3.5, Math.round(y(frame) + rh / 2) + 0.5);
   }
   c.stroke();
+  // Its word stands along the way, where there is room for it.
+  c.font = `9px ${SANS}`;
+  c.fillStyle = ACCENT;
+  for (const [i, { frame, spacing }] of places.entries()) {
+    const next = places[i + 1]?.frame;
+    if (next === undefined || frame > last || next < first) continue;
+    const words = SPACING_WORDS[spacing];
+    if ((next - frame) * rh < c.measureText(words).width + rh + 6) continue;
+    c.save();
+    c.translate(x - 5, y((frame + next) / 2) + rh / 2);
+    c.rotate(-Math.PI / 2);
+    c.fillText(words, 0, 0);
+    c.restore();
+  }
 }
 
 function paintCross(c: CanvasRenderingContext2D, x: number, y: number, rh: number): void {

@@ -16,12 +16,13 @@ import {
   type Span,
   setExposures,
   setHold,
+  shiftPlace,
   slideChange,
   startFrames,
   takePiece,
   touched,
 } from '../../core/sheet/index.ts';
-import { type Exposure, findClip, type Id, type Layer, newId, type Shot } from '../../core/shot/index.ts';
+import { type Exposure, findClip, type Id, type Layer, newId, type Place, type Shot } from '../../core/shot/index.ts';
 import { between } from '../commands/choosing.ts';
 import { goToFrame } from '../commands/play.ts';
 import { readAround } from '../commands/reading.ts';
@@ -30,6 +31,9 @@ import { refusedByLock, timed } from '../commands/timed.ts';
 import type { Selection } from '../session/slices/sheet.ts';
 import type { ViewState } from '../session/view-state.ts';
 import { columnIds, type SheetPlace } from './geometry.ts';
+
+/** A place of a moved layer is taken hold of this near the right edge of its column, CSS pixels. */
+const PLACE_REACH = 10;
 
 /** The end of a hold is taken hold of this near its lower edge, as a part of a row. */
 const EDGE = 0.34;
@@ -45,7 +49,7 @@ export interface SheetDrag {
   end?(place: SheetPlace, held: Held): void;
 }
 
-export type Grip = 'scrub' | 'bound' | 'range' | 'choose' | 'carry' | 'length' | 'stretch' | 'move';
+export type Grip = 'scrub' | 'bound' | 'range' | 'choose' | 'carry' | 'length' | 'stretch' | 'move' | 'place';
 
 type Looked = Pick<ViewState, 'frame' | 'layerId' | 'selection' | 'folded'>;
 
@@ -58,6 +62,12 @@ function isChosen(selection: Selection | null, layer: Layer, frame: number): boo
   return !!selection?.layers.includes(layer.id) && frame >= selection.from && frame < selection.to;
 }
 
+/** The place of a moved layer under the pen; null for none. */
+function placeTickAt(layer: Layer, { frame, column }: SheetPlace): Place | null {
+  if (layer.locked || column === null || typeof column === 'string' || column.toEdge > PLACE_REACH) return null;
+  return layer.moves?.places.find((each) => each.frame === frame) ?? null;
+}
+
 /** What a pen coming down here would take hold of. */
 export function gripAt(shot: Shot, view: Looked, place: SheetPlace): Grip {
   if (place.column === 'range') return 'range';
@@ -66,6 +76,7 @@ export function gripAt(shot: Shot, view: Looked, place: SheetPlace): Grip {
   if (!layer) return 'scrub';
   const { frame, within } = place;
   const { selection } = view;
+  if (placeTickAt(layer, place)) return 'place';
   if (isChosen(selection, layer, frame)) return frame === selection!.to - 1 && within > 1 - EDGE ? 'stretch' : 'move';
   const placed = exposureAt(layer.exposures, frame);
   if (layer.locked || !placed?.exposure.cell || view.folded.includes(layer.id)) return 'choose';
@@ -86,6 +97,7 @@ export function startDrag(context: CommandContext, place: SheetPlace, held: Held
     goToFrame(context, place.frame);
     return { move: ({ frame }) => goToFrame(context, frame) };
   }
+  if (grip === 'place') return dragPlace(context, layer, placeTickAt(layer, place)!);
   const { selection } = view.getState();
   if (held.shift && grip !== 'length') return choose(context, selection?.anchor ?? inHand(context), place);
   if (grip === 'stretch' && !refusedByLock(context, selection!.layers)) return dragStretch(context, selection!);
@@ -213,6 +225,33 @@ function dragLength(context: CommandContext, layer: Layer, place: SheetPlace): S
       if (shift && before[placed.index + 1])
         edit('slide the change', slideChange(before, placed.index + 1, frame + 1 - end));
       else edit('hold', setHold(before, placed.index, frame + 1 - placed.start));
+    },
+  };
+}
+
+/** A place of a moved layer is carried to another frame; with Alt it is set there too. */
+function dragPlace(context: CommandContext, layer: Layer, place: Place): SheetDrag {
+  const { session, view } = context;
+  view.setState({ layerId: layer.id, selection: null, mover: 'layer' });
+  goToFrame(context, place.frame);
+  let gesture = '';
+  let shown = place.frame;
+  return {
+    move({ frame }, { alt }) {
+      const to = clamped(context, frame);
+      if (to === shown) return;
+      shown = to;
+      // The drag is done anew each time, from where it began: what it passes over is not lost.
+      gesture ||= `place ${newId()}`;
+      session.change(
+        alt ? 'copy a place' : 'carry a place',
+        (draft) => {
+          layerOf(draft, layer.id).moves = layer.moves;
+          shiftPlace(draft, layer.id, place.id, to, alt);
+        },
+        gesture,
+      );
+      goToFrame(context, to);
     },
   };
 }

@@ -109,7 +109,7 @@ describe('what the application removes leaves no name behind', () => {
       for (const { id } of [...shot.layers]) removeLayer(shot, id);
     },
     'the layer merged into the one below': (shot) => {
-      shot.layers = shot.layers.filter(({ purpose }) => purpose !== 'reference');
+      for (const { id } of shot.layers.filter(({ purpose }) => purpose === 'reference')) removeLayer(shot, id);
       shot.model = null;
       mergeDown(shot, keeper(shot).id);
     },
