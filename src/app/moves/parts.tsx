@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react';
 import { NumberInput } from '../parts/NumberInput.tsx';
 
-export const SELECT = 'h-6 min-w-0 rounded border border-rule bg-white text-sm disabled:text-second';
+const SELECT = 'h-6 min-w-0 rounded border border-rule bg-white text-sm disabled:text-second';
 
 /** A name and what stands beside it. */
 export function Row({ name, children }: { name: string; children: ReactNode }) {

@@ -6,10 +6,10 @@
  */
 export { type CastField, castMaker } from './casts/index.ts';
 export * from './context.ts';
-export { DrawingPainter, seenBox } from './drawing-painter.ts';
+export { seenBox } from './drawing-painter.ts';
 export * from './frame-memory.ts';
 export * from './ink-raster.ts';
 export * from './painter.ts';
 export * from './shows.ts';
-export { asMatrix, drawnThrough, type Step, stepsOf } from './steps.ts';
+export { asMatrix, stepsOf } from './steps.ts';
 export * from './tiles.ts';

@@ -2,7 +2,7 @@
 
 import type { Matrix } from '../plane/matrix.ts';
 import { type Id, newId } from '../shot/ids.ts';
-import { bundleDepth } from '../shot/levels.ts';
+import { bundleDepth, depthHere } from '../shot/levels.ts';
 import { LIMITS, longerName, makeLayer } from '../shot/make.ts';
 import type { Asset, Bundle, CellRef, Clip, Drawing, Exposure, Layer, Shot, Swatch } from '../shot/model.ts';
 import { columnOf, followInside } from './bundles.ts';
@@ -69,7 +69,8 @@ export function whyNotBring(shot: Shot, other: Shot): string | null {
   if (!other.layers.some(delivered))
     return `“${other.title}” has no layer that is delivered, so nothing of it would be seen.`;
   const depth = Math.max(0, ...Object.keys(other.bundles).map((id) => bundleDepth(other.bundles, id, LIMITS.maxDepth)));
-  if (depth + 1 >= LIMITS.maxDepth) return `“${other.title}” has bundles too deep in one another to come in.`;
+  if (depthHere(shot) + depth + 1 > LIMITS.maxDepth)
+    return `“${other.title}” has bundles too deep in one another to come in.`;
   if (Object.keys(shot.drawings).length + Object.keys(other.drawings).length > LIMITS.maxDrawings)
     return `With “${other.title}” this shot would have more than ${LIMITS.maxDrawings} drawings.`;
   return null;

@@ -3,7 +3,7 @@
  * over which the inside looks the same, so that it is held, put on twos, reversed, repeated like drawings.
  */
 import { type Id, newId } from '../shot/ids.ts';
-import { bundleDepth, bundlesWithin, levelOf } from '../shot/levels.ts';
+import { bundleDepth, bundlesWithin, depthHere, insides, levelOf } from '../shot/levels.ts';
 import { LIMITS, longerName, makeLayer } from '../shot/make.ts';
 import { type Bundle, type CellRef, type Exposure, type Layer, PLACE_PARTS, type Shot } from '../shot/model.ts';
 import { copyDrawing } from './drawing-edits.ts';
@@ -96,15 +96,23 @@ export function whyNotBundle(shot: Shot, ids: readonly Id[]): string | null {
     return 'These layers go along with different ones. Let them go by themselves first, or bundle all.';
   if (new Set(chosen.map(({ distance }) => distance)).size > 1)
     return 'These layers lie at different distances from the camera. Give them one first.';
-  const depth = Math.max(
-    0,
-    ...chosen.flatMap(({ exposures }) =>
-      exposures.map(({ cell }) =>
-        cell?.kind === 'bundle' ? bundleDepth(shot.bundles, cell.bundle, LIMITS.maxDepth) : 0,
-      ),
-    ),
-  );
-  if (depth >= LIMITS.maxDepth) return `Bundles lie at most ${LIMITS.maxDepth} deep in one another.`;
+  const within = chosen.flatMap(({ exposures }) => bundlesShown(exposures));
+  return whyNotHere(shot, within, 1);
+}
+
+/** Ids of the bundles that exposures show. */
+export const bundlesShown = (exposures: readonly Exposure[]): Id[] =>
+  exposures.flatMap(({ cell }) => (cell?.kind === 'bundle' ? [cell.bundle] : []));
+
+/** Why bundles cannot lie among the layers that are open, in a sentence; null when they can. @param around further bundles around them */
+export function whyNotHere(shot: Shot, ids: readonly Id[], around = 0): string | null {
+  const all = insides(shot);
+  const open = shot.within?.bundle;
+  if (open !== undefined && ids.some((id) => bundlesWithin(all, id).has(open)))
+    return 'A bundle cannot lie in itself. Put it on a layer outside of it.';
+  const depth = Math.max(0, ...ids.map((id) => bundleDepth(all, id, LIMITS.maxDepth)));
+  if (depthHere(shot) + around + depth > LIMITS.maxDepth)
+    return `Bundles lie at most ${LIMITS.maxDepth} deep in one another.`;
   return null;
 }
 
@@ -279,11 +287,10 @@ function ownDrawings(work: Shot, layer: Layer): void {
 /** Puts a bundle on a new column above a layer, from a frame on, as it is inside. Returns the column's id. @throws BadTiming */
 export function bundleAgain(shot: Shot, id: Id, frame: number, above: Id): Id {
   return onSheet(shot, (work) => {
+    const why = whyNotHere(work, [id]);
+    if (why) throw new BadTiming(why);
     const bundle = work.bundles[id];
     if (!bundle) throw new BadTiming('This bundle is gone.');
-    const open = work.within?.bundle;
-    if (open !== undefined && bundlesWithin(work.bundles, id).has(open))
-      throw new BadTiming('A bundle cannot lie in itself.');
     const column = makeLayer(longerName(bundle.name, ''), bundle.layers.at(-1)?.purpose ?? 'effect', {
       guide: false,
       afterLast: 'clears',
@@ -292,15 +299,6 @@ export function bundleAgain(shot: Shot, id: Id, frame: number, above: Id): Id {
     setExposures(work, column.id, columnOf(work, id, frame));
     return column.id;
   });
-}
-
-/** Why a piece of cells may not be put into the level that is open: a bundle would lie in itself. Null when it may. */
-export function liesInItself(shot: Shot, cells: readonly (CellRef | null)[]): boolean {
-  const open = shot.within?.bundle;
-  if (open === undefined) return false;
-  return cells.some(
-    (cell) => cell?.kind === 'bundle' && (cell.bundle === open || bundlesWithin(shot.bundles, cell.bundle).has(open)),
-  );
 }
 
 /**

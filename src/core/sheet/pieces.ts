@@ -1,6 +1,7 @@
 /** Pieces of the sheet: cut, copied, put elsewhere, across layers. For `change()` recipes. */
 import { type Id, newId } from '../shot/ids.ts';
 import type { Exposure, Shot } from '../shot/model.ts';
+import { bundlesShown, whyNotHere } from './bundles.ts';
 import { copyDrawing } from './drawing-edits.ts';
 import { exposedIn, forgetIndex, nextNumber } from './drawings.ts';
 import { BadTiming, exposuresOf, layerOf, onSheet, retimeLayer, type Span, setExposures } from './edit.ts';
@@ -118,6 +119,11 @@ export function putPiece(
   }
   const used = layers.slice(0, what.columns.length);
   onSheet(shot, (work) => {
+    const why = whyNotHere(
+      work,
+      what.columns.flatMap(({ exposures }) => bundlesShown(exposures)),
+    );
+    if (why) throw new BadTiming(why);
     const there = onTheSheet(work, what);
     const stands = exposedIn(work);
     const moved = new Set<Id>();
@@ -138,6 +144,8 @@ export function putPiece(
       const made = column.exposures.map((exposure): Exposure => {
         const id = itself ? exposure.id : newId();
         const { cell, frames } = exposure;
+        // Taken apart, or merged away, since it was copied.
+        if (cell?.kind === 'bundle' && !work.bundles[cell.bundle]) return { id, cell: null, frames };
         if (cell?.kind !== 'drawing') return { ...exposure, id };
         // Its layer was removed since it was copied.
         if (!work.drawings[cell.drawing]) return { id, cell: null, frames };

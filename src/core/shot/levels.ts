@@ -30,7 +30,7 @@ export const everyBundle = ({ bundles, within }: Stacks): Id[] => [
 ];
 
 /** Ids of the bundles that lie in a bundle, at any depth, itself among them; a circle is walked once. */
-export function bundlesWithin(bundles: Record<Id, Bundle>, id: Id, found = new Set<Id>()): Set<Id> {
+export function bundlesWithin(bundles: Record<Id, Pick<Bundle, 'layers'>>, id: Id, found = new Set<Id>()): Set<Id> {
   if (found.has(id) || !bundles[id]) return found;
   found.add(id);
   for (const { exposures } of bundles[id].layers)
@@ -39,13 +39,28 @@ export function bundlesWithin(bundles: Record<Id, Bundle>, id: Id, found = new S
 }
 
 /** How many bundles lie one in another from this one down, itself among them; more than `most` where they lie in a circle. */
-export function bundleDepth(bundles: Record<Id, Bundle>, id: Id, most: number): number {
+export function bundleDepth(bundles: Record<Id, Pick<Bundle, 'layers'>>, id: Id, most: number): number {
   if (most < 0 || !bundles[id]) return 0;
   const inner = new Set<Id>();
   for (const { exposures } of bundles[id].layers)
     for (const { cell } of exposures) if (cell?.kind === 'bundle') inner.add(cell.bundle);
   return 1 + Math.max(0, ...[...inner].map((each) => bundleDepth(bundles, each, most - 1)));
 }
+
+/** What lies in each bundle, in the one that is looked at from within as well. */
+export const insides = ({ layers, bundles, within }: Stacks): Record<Id, Pick<Bundle, 'layers'>> =>
+  within ? { ...bundles, [within.bundle]: { layers } } : bundles;
+
+/** How many bundles lie around the layers that are looked at: none at the shot's own. */
+export function depthHere(shot: Stacks): number {
+  const all = insides(shot);
+  const above = (id: Id): number =>
+    1 + Math.max(0, ...Object.keys(all).flatMap((outer) => (holds(all[outer], id) ? above(outer) : [])));
+  return shot.within ? above(shot.within.bundle) : 0;
+}
+
+const holds = ({ layers }: Pick<Bundle, 'layers'>, id: Id): boolean =>
+  layers.some(({ exposures }) => exposures.some(({ cell }) => cell?.kind === 'bundle' && cell.bundle === id));
 
 const stacks = new WeakMap<Bundle, WeakMap<Shot, Shot>>();
 

@@ -13,17 +13,19 @@ import {
   followInside,
   layerOf,
   putBrought,
+  putPiece,
   removeLayer,
   retimeLayer,
   reverse,
   setHold,
   setPlace,
   takeApart,
+  takePiece,
   whyNotBring,
   whyNotBundle,
   whyNotTakeApart,
 } from '../../../src/core/sheet/index.ts';
-import { levelOf, makeDrawing, makeLayer, makeSwatch, newId, type Shot } from '../../../src/core/shot/index.ts';
+import { LIMITS, levelOf, makeDrawing, makeLayer, makeSwatch, newId, type Shot } from '../../../src/core/shot/index.ts';
 import { readShotFile, writeShotFile } from '../../../src/core/shotfile/index.ts';
 import { frameOf } from '../../canvas.ts';
 import { circle, smallShot } from '../../make.ts';
@@ -160,8 +162,42 @@ describe('a bundle', () => {
       ];
     });
     expect(() => readShotFile(writeShotFile(circular, new Map()))).toThrow(/lies in itself/);
-    const level = levelOf(bundled, id);
-    expect(() => bundleAgain({ ...level, bundles: bundled.bundles }, id, 0, '')).toThrow(/cannot lie in itself/);
+  });
+  test('cannot be put into itself, nor into one that lies in it: neither anew nor as a piece of cells', () => {
+    const { shot, ids } = stack(3);
+    let inner = '';
+    let outer = '';
+    const nested = edited(shot, (draft) => {
+      inner = bundleLayers(draft, ids.slice(2), 'Inner');
+      outer = bundleLayers(draft, [ids[1], inner], 'Outer');
+    });
+    const outerId = bundleOf(nested, layerOf(nested, outer))!.id;
+    const innerId = Object.keys(nested.bundles).find((id) => id !== outerId)!;
+    const cells = takePiece(nested, { layers: [outer], from: 0, to: 2 });
+    for (const open of [outerId, innerId]) {
+      const within = nested.bundles[open].layers[0].id;
+      expect(() => insideOf(nested, open, (level) => bundleAgain(level, outerId, 0, within))).toThrow(/lie in itself/);
+      expect(() => insideOf(nested, open, (level) => putPiece(level, cells, [within], 0, 'over'))).toThrow(
+        /lie in itself/,
+      );
+    }
+    const again = insideOf(nested, outerId, (level) =>
+      bundleAgain(level, innerId, 2, nested.bundles[outerId].layers[0].id),
+    );
+    expect(again.bundles[outerId].layers).toHaveLength(3);
+  });
+  test('lies no deeper than a shot file can hold', () => {
+    const { shot, ids } = stack(2);
+    let [, column] = ids;
+    const deep = edited(shot, (draft) => {
+      for (let k = 0; k < LIMITS.maxDepth; k++) column = bundleLayers(draft, [column], `Level ${k}`);
+    });
+    expect(readShotFile(writeShotFile(deep, new Map())).shot).toEqual(deep);
+    expect(whyNotBundle(deep, [column])).toMatch(/at most 12 deep/);
+    const deepest = Object.values(deep.bundles).find(({ layers }) => layers.some(({ id }) => id === ids[1]))!.id;
+    expect(() => insideOf(deep, deepest, (level) => bundleLayers(level, [ids[1]], 'One more'))).toThrow(
+      /at most 12 deep/,
+    );
   });
 });
 

@@ -3,7 +3,7 @@ import type { Camera, Shot } from '../../shot/model.ts';
 import { Refused } from '../../shot/refused.ts';
 
 /** A camera whose field is the whole paper, as every shot is delivered without one. */
-export const wholeField = ({ width, height }: Pick<Shot, 'width' | 'height'>): Camera => ({
+const wholeField = ({ width, height }: Pick<Shot, 'width' | 'height'>): Camera => ({
   width,
   height,
   moves: null,

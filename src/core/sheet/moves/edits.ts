@@ -24,7 +24,7 @@ import { AT_REST, heldSize, type Lie, lieAt, lieMatrix, lieOf } from './lie.ts';
 export const CAMERA = 'camera';
 
 /** The moves of a layer or of the camera as plain data; null: it stands still. */
-export function movesOf(shot: Shot, mover: Id): Moves | null {
+function movesOf(shot: Shot, mover: Id): Moves | null {
   return plain(mover === CAMERA ? (shot.camera?.moves ?? null) : layerOf(shot, mover).moves);
 }
 
@@ -43,7 +43,7 @@ function sized(lie: Lie): Lie {
 const inOrder = (places: Place[]): Place[] => [...places].sort((a, b) => a.frame - b.frame);
 
 /** Which part of a place each field of a lie belongs to. */
-export const PART_OF: Record<keyof Lie, PlacePart> = {
+const PART_OF: Record<keyof Lie, PlacePart> = {
   x: 'where',
   y: 'where',
   turn: 'turn',
@@ -94,7 +94,7 @@ export function setPlace(
 }
 
 /** Changes the places of a layer one by one; null takes one off. Without any the layer stays where it lies. */
-export function changePlaces(shot: Shot, mover: Id, change: (place: Place) => Place | null): void {
+function changePlaces(shot: Shot, mover: Id, change: (place: Place) => Place | null): void {
   const moves = movesOf(shot, mover);
   if (!moves) return;
   const places = inOrder(moves.places.flatMap((place) => change(place) ?? []));
