@@ -3,7 +3,7 @@
 import { LRUCache } from 'lru-cache';
 import { type Box, emptyBox, joinedBox, widenByPoints } from '../plane/box.ts';
 import { after, IDENTITY, type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
-import { throughCamera } from '../sheet/moves/camera.ts';
+import { fieldSize, throughCamera } from '../sheet/moves/camera.ts';
 import type { Id } from '../shot/ids.ts';
 import type { Cast, Planes, Shot } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
@@ -309,9 +309,11 @@ export class Painter extends DrawingPainter {
     context.clearRect(0, 0, width, height);
     const paint = (target: PaintContext, from: number, to: number) => {
       if (from === 0 && !shot.background.transparent) {
-        target.setTransform(...seen);
+        // The whole field: a camera may look over the edge of the paper.
+        const field = fieldSize(shot);
+        target.setTransform(...view);
         target.fillStyle = shot.background.colour;
-        target.fillRect(0, 0, shot.width, shot.height);
+        target.fillRect(0, 0, field.width, field.height);
       }
       for (const shown of cells.slice(from, to)) this.paintCell(target, look, shown, seen);
     };

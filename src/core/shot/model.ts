@@ -271,7 +271,7 @@ export interface Layer {
 }
 
 /** Where a bundle came from that was another shot: its id and title, and what it was like then. */
-export interface BundleSource {
+interface BundleSource {
   shot: Id;
   title: string;
   stamp: string;

@@ -1,6 +1,7 @@
 /** Places of a layer, or of the camera, set, moved, copied, taken off, spaced, pinned. For `change()` recipes. */
 
 import { plain } from '../../history/draft.ts';
+import { pushedGrid, warpPoint } from '../../ink/warp.ts';
 import { mapPoint } from '../../plane/matrix.ts';
 import type { Point } from '../../plane/point.ts';
 import { type Id, newId } from '../../shot/ids.ts';
@@ -18,6 +19,7 @@ import {
 } from '../../shot/model.ts';
 import { layerOf } from '../edit.ts';
 import { paperMiddle } from './camera.ts';
+import { goAlongable } from './layer-at.ts';
 import { AT_REST, heldSize, type Lie, lieAt, lieMatrix, lieOf } from './lie.ts';
 
 /** What travels: a layer by its id, or the camera. */
@@ -184,29 +186,20 @@ export function pinPlace(shot: Shot, mover: Id, frame: number, to: Id | null): v
 
 /** Layers go along with another's moves, or by themselves. A circle is not made: then nothing is done. */
 export function goWith(shot: Shot, layerId: Id, leader: Id | null): boolean {
-  for (let at = leader, k = 0; at !== null && k <= shot.layers.length; k++) {
-    if (at === layerId) return false;
-    at = shot.layers.find(({ id }) => id === at)?.goesWith ?? null;
-  }
+  if (leader !== null && !goAlongable(shot, layerOf(shot, layerId), layerOf(shot, leader))) return false;
   layerOf(shot, layerId).goesWith = leader;
   return true;
 }
 
-/** Where the points of a grid of other cells lie when they are pushed as this one's are. */
-function regridded(from: BendGrid, bend: readonly number[], across: number, down: number): number[] {
-  const out: number[] = [];
-  for (let row = 0; row <= down; row++)
-    for (let column = 0; column <= across; column++) {
-      const [u, v] = [(column / across) * from.across, (row / down) * from.down];
-      const [i, j] = [Math.min(from.across - 1, Math.floor(u)), Math.min(from.down - 1, Math.floor(v))];
-      for (const k of [0, 1]) {
-        const at = (c: number, r: number) => bend[2 * (r * (from.across + 1) + c) + k] ?? 0;
-        const top = at(i, j) + (u - i) * (at(i + 1, j) - at(i, j));
-        const bottom = at(i, j + 1) + (u - i) * (at(i + 1, j + 1) - at(i, j + 1));
-        out.push(top + (v - j) * (bottom - top));
-      }
-    }
-  return out;
+/** How the points of a grid are pushed so that it lies bent as another one does. */
+function regridded(from: BendGrid, bend: readonly number[], to: BendGrid): number[] {
+  const lies = pushedGrid(from, bend);
+  const { points } = pushedGrid(to, []);
+  return Array.from({ length: points.length / 2 }, (_, i) => {
+    const [x, y] = [points[2 * i], points[2 * i + 1]];
+    const [bentX, bentY] = warpPoint(lies, x, y);
+    return [bentX - x, bentY - y];
+  }).flat();
 }
 
 /** Lays a grid over a layer, or gives the one it has other cells: what is bent stays bent. */
@@ -215,7 +208,7 @@ export function setGrid(shot: Shot, layerId: Id, grid: BendGrid): void {
   layerOf(shot, layerId).grid = { ...grid };
   if (!before || (before.across === grid.across && before.down === grid.down)) return;
   changePlaces(shot, layerId, (place) =>
-    place.bend ? { ...place, bend: regridded(before, place.bend, grid.across, grid.down) } : place,
+    place.bend ? { ...place, bend: regridded(before, place.bend, grid) } : place,
   );
 }
 
