@@ -118,7 +118,7 @@ function lampLight(shot: Shot, above: number): void {
 
 /** The cart comes in from the right, brakes, and nods as it stands. */
 function rollCart(shot: Shot, asset: Id, above: number): void {
-  const layer = makeLayer('Cart', 'background', { locked: true });
+  const layer = makeLayer('Cart', 'background');
   layer.exposures = [{ id: newId(), cell: { kind: 'picture', asset, index: 0 }, frames: LENGTH }];
   const by = 300 / CART.width;
   const fit = Math.min(shot.width / CART.width, shot.height / CART.height);

@@ -1,7 +1,6 @@
 /** A layer moved by hand: places set on the paper, the way bent, spaced, delivered, taken back. */
-import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { unzipSync } from 'fflate';
 import { expect, test } from 'vitest';
+import { deliveredFrames } from './delivered.ts';
 import { type Animator, layerNamed } from './hands.ts';
 import { withAnimator } from './session.ts';
 
@@ -26,20 +25,9 @@ async function drag(from: { x: number; y: number }, to: { x: number; y: number }
 
 /** Where the left edge of the ring stands on each delivered frame, on the line through its middle. */
 async function deliveredLefts(y = 180): Promise<number[]> {
-  await animator.view('export');
-  await animator.hand.press('PNG sequence', 'radio');
-  await animator.hand.press('100 %', 'button');
-  const { bytes } = await animator.handedOut(() => animator.hand.press('Write the pictures', 'button'));
-  await animator.view('desk');
-  const out: number[] = [];
-  for (const file of Object.values(unzipSync(bytes))) {
-    const image = await loadImage(Buffer.from(file));
-    const context = createCanvas(image.width, image.height).getContext('2d');
-    context.drawImage(image, 0, 0);
-    const { data } = context.getImageData(0, y, image.width, 1);
-    out.push(Array.from({ length: image.width }, (_, x) => data[4 * x]).findIndex((red) => red < 140));
-  }
-  return out;
+  return (await deliveredFrames(animator)).map((picture) =>
+    Array.from({ length: picture.width }, (_, x) => picture.at(x, y)).findIndex((colour) => colour < '8c'),
+  );
 }
 
 test('a place is set on the first frame, another by dragging the box on the last; between them it travels', async () => {

@@ -1,7 +1,7 @@
 /** Pictures as part of the shot: brought in, placed, replaced, delivered. */
-import { createCanvas, loadImage } from '@napi-rs/canvas';
-import { unzipSync, zipSync } from 'fflate';
+import { zipSync } from 'fflate';
 import { expect, test } from 'vitest';
+import { cutPicture, deliveredFrames } from './delivered.ts';
 import { type Animator, layerNamed } from './hands.ts';
 import { withAnimator } from './session.ts';
 
@@ -14,31 +14,16 @@ withAnimator(async (opened) => {
   await animator.draw(animator.ring(320, 180, 60));
 });
 
-/** A picture with one colour in its middle and clear edges. */
-async function cut(colour: string, width = 80, height = 40): Promise<Uint8Array> {
-  const context = createCanvas(width, height).getContext('2d');
-  context.fillStyle = colour;
-  context.fillRect(width / 4, height / 4, width / 2, height / 2);
-  return context.canvas.encode('png');
-}
-
-/** Pixels of the first frame as it is delivered at full size. */
+/** The first frame as it is delivered. */
 async function deliveredPixels(): Promise<(x: number, y: number) => string> {
-  await animator.view('export');
-  await animator.hand.press('PNG sequence', 'radio');
-  await animator.hand.press('100 %', 'button');
-  const { bytes } = await animator.handedOut(() => animator.hand.press('Write the pictures', 'button'));
-  const image = await loadImage(Buffer.from(Object.values(unzipSync(bytes))[0]));
-  const context = createCanvas(image.width, image.height).getContext('2d');
-  context.drawImage(image, 0, 0);
-  await animator.view('desk');
-  return (x, y) => Buffer.from(context.getImageData(x, y, 1, 1).data.subarray(0, 3)).toString('hex');
+  const [first] = await deliveredFrames(animator);
+  return (x, y) => first.at(x, y);
 }
 
 const bring = (name: string, bytes: Uint8Array) => animator.chooseFiles('picture-files', [{ name, bytes }]);
 
 test('a PNG comes in at its own size above the layer in hand, its alpha kept, and is delivered', async () => {
-  await bring('cart.png', await cut('#cc3311'));
+  await bring('cart.png', await cutPicture('#cc3311'));
   await animator.hand.text('“cart” brought in, part of what is delivered.');
   const at = await deliveredPixels();
   expect(at(320, 180)).toBe('cc3311');
@@ -62,7 +47,7 @@ test('placed by hand it lies there, and a newer file takes its place with all th
   expect((await deliveredPixels())(420, 230)).toBe('cc3311');
   await animator.hand.press('More for cart');
   await animator.hand.press('Show a newer file on the layer', 'menuitem');
-  await bring('cart-2.png', await cut('#2266aa'));
+  await bring('cart-2.png', await cutPicture('#2266aa'));
   await animator.hand.text('“cart” shows “cart-2.png” now');
   expect((await deliveredPixels())(420, 230)).toBe('2266aa');
   expect(layerNamed(await animator.shot(), 'cart').place).toEqual(place);
@@ -92,8 +77,8 @@ test('the layers of an OpenRaster picture come in where they lie, dropped on the
     'stack.xml': new TextEncoder().encode(
       `<image w="640" h="360"><stack><layer name="lid" src="data/a.png" x="40" y="20"/><layer name="box" src="data/b.png" x="100" y="200" opacity="0.5"/></stack></image>`,
     ),
-    'data/a.png': await cut('#aa00aa'),
-    'data/b.png': await cut('#000000'),
+    'data/a.png': await cutPicture('#aa00aa'),
+    'data/b.png': await cutPicture('#000000'),
   });
   const base64 = Buffer.from(bytes).toString('base64');
   await animator.page.evaluate((data) => {

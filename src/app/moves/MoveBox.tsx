@@ -37,41 +37,43 @@ export default function MoveBox({ layer }: { layer: Layer }) {
       {moves && (
         <MovePath mover={layer.id} name={layer.name} moves={moves} exposures={layer.exposures} carried={carried} />
       )}
-      <HandleBox
-        label={`Box of ${layer.name}`}
-        box={box}
-        map={after(resting, moved)}
-        pivot={{ x: px, y: py }}
-        path=""
-        keepVolume={false}
-        movable
-        onPivot={
-          moves
-            ? ({ x, y }) => {
-                const [x1, y1] = mapPoint(inverse(moved), x, y);
-                from.current ??= { map: moved, gesture: newId() };
-                const { gesture } = from.current;
-                session.change('pivot', (draft) => movePivot(draft, layer.id, { x: x1, y: y1 }), gesture);
-              }
-            : undefined
-        }
-        onPivotDone={() => {
-          from.current = null;
-        }}
-        onChanging={(change) => {
-          from.current ??= { map: moved, gesture: newId() };
-          const { map, gesture } = from.current;
-          const next = lieOf(after(after(map, change), inverse(carried)), pivot);
-          session.change(
-            'move layer',
-            (draft) => setPlace(draft, layer.id, frame, next, pivot, view.getState().apart),
-            gesture,
-          );
-        }}
-        onDone={() => {
-          from.current = null;
-        }}
-      />
+      {!layer.locked && (
+        <HandleBox
+          label={`Box of ${layer.name}`}
+          box={box}
+          map={after(resting, moved)}
+          pivot={{ x: px, y: py }}
+          path=""
+          keepVolume={false}
+          movable
+          onPivot={
+            moves
+              ? ({ x, y }) => {
+                  const [x1, y1] = mapPoint(inverse(moved), x, y);
+                  from.current ??= { map: moved, gesture: newId() };
+                  const { gesture } = from.current;
+                  session.change('pivot', (draft) => movePivot(draft, layer.id, { x: x1, y: y1 }), gesture);
+                }
+              : undefined
+          }
+          onPivotDone={() => {
+            from.current = null;
+          }}
+          onChanging={(change) => {
+            from.current ??= { map: moved, gesture: newId() };
+            const { map, gesture } = from.current;
+            const next = lieOf(after(after(map, change), inverse(carried)), pivot);
+            session.change(
+              'move layer',
+              (draft) => setPlace(draft, layer.id, frame, next, pivot, view.getState().apart),
+              gesture,
+            );
+          }}
+          onDone={() => {
+            from.current = null;
+          }}
+        />
+      )}
     </>
   );
 }

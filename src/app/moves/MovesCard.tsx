@@ -83,6 +83,8 @@ function PlaceRows({ mover, frame }: { mover: Moved; frame: number }) {
     session.change('move', (draft) => setPlace(draft, id, frame, change, mover.pivot, apart));
   const pinned =
     here?.pin && shot.layers.find(({ exposures }) => exposures.some((each) => each.id === here.pin!.exposure));
+  const grid = shot.layers.some((layer) => layer.id === id && layer.grid);
+  const partsSet = PLACE_PARTS.filter((part) => (part !== 'fade' || !camera) && (part !== 'bend' || grid));
   const numbers = camera ? NUMBERS.filter(({ part }) => part !== 'fade' && part !== 'down') : NUMBERS;
   return (
     <>
@@ -101,7 +103,7 @@ function PlaceRows({ mover, frame }: { mover: Moved; frame: number }) {
               goToFrame(commands, written - 1);
             }}
           />
-          <Button className="!h-6 ml-auto" disabled={!here} title={drop.keys} onClick={drop.run}>
+          <Button className="!h-6 ml-auto" title={drop.keys} onClick={drop.run}>
             Take it off
           </Button>
         </Row>
@@ -138,7 +140,7 @@ function PlaceRows({ mover, frame }: { mover: Moved; frame: number }) {
       {here && (
         <fieldset className="flex flex-wrap items-center gap-x-2">
           <legend className="float-left mr-2 text-second">It sets</legend>
-          {PLACE_PARTS.filter((part) => !camera || (part !== 'fade' && part !== 'bend')).map((part) => (
+          {partsSet.map((part) => (
             <label key={part} className="flex items-center gap-1">
               <input
                 type="checkbox"

@@ -13,6 +13,7 @@ import { castMaker } from './casts/index.ts';
 import type { PaintContext, PaintImage, PaintTools } from './context.ts';
 import { DrawingPainter, fitted, seenBox } from './drawing-painter.ts';
 import type { FrameMemory } from './frame-memory.ts';
+import { opaquePart } from './opaque-part.ts';
 import { LOST_SWATCH, parted } from './paint-areas.ts';
 import { type Looker, revision, type ShownCell, shownCells, shownKey } from './shows.ts';
 import { asMatrix, drawnThrough, pointThrough, type Step, stepsKey, stepsOf } from './steps.ts';
@@ -266,7 +267,13 @@ export class Painter extends DrawingPainter {
       const picture = this.tools.picture(cell.asset, cell.index);
       if (picture) {
         const { x, y, width, height } = fitted(paper, picture);
-        boxes.push({ minX: x, minY: y, maxX: x + width, maxY: y + height });
+        const part = opaquePart(this.tools, picture);
+        boxes.push({
+          minX: x + part.minX * width,
+          minY: y + part.minY * height,
+          maxX: x + part.maxX * width,
+          maxY: y + part.maxY * height,
+        });
       }
     } else if (cell.kind === 'drawing' && shot.drawings[cell.drawing])
       boxes.push(...this.inked(shot.drawings[cell.drawing]).boxes);

@@ -1,4 +1,5 @@
 /** Shadows, light, softness, layers that mix or show only inside of another: measured on pixels. */
+import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { groundMap } from '../../../src/core/picture/casts/ground-shadow.ts';
@@ -16,9 +17,17 @@ import {
   setOnly,
   setPlace,
 } from '../../../src/core/sheet/index.ts';
-import { CAST_KINDS, type CastKind, makeArea, makeLayer, makeSwatch, type Shot } from '../../../src/core/shot/index.ts';
+import {
+  CAST_KINDS,
+  type CastKind,
+  makeArea,
+  makeLayer,
+  makeSwatch,
+  newId,
+  type Shot,
+} from '../../../src/core/shot/index.ts';
 import { readShotFile, writeShotFile } from '../../../src/core/shotfile/index.ts';
-import { frameOf, type Raster } from '../../canvas.ts';
+import { frameOf, nodePainter, type Raster } from '../../canvas.ts';
 import { smallShot } from '../../make.ts';
 
 const PIVOT = { x: 160, y: 90 };
@@ -116,6 +125,26 @@ describe('a shadow on the ground', () => {
     // Its foot is 40 over the ground and falls half as far beyond it.
     expect(boxWhere(up, grey)!.minY).toBeGreaterThanOrEqual(138);
     expect(boxWhere(frameOf(shot, 0, 'delivery'), grey)!.minY).toBeLessThanOrEqual(121);
+  });
+  test('of a picture with clear edges lies under what is seen of it', () => {
+    const shot = empty();
+    const layer = makeLayer('Cart', 'background');
+    shot.layers.push(layer);
+    layer.exposures = [{ id: newId(), cell: { kind: 'picture', asset: 'cart', index: 0 }, frames: 10 }];
+    const context = createCanvas(320, 180).getContext('2d');
+    context.fillStyle = '#d02020';
+    context.fillRect(100, 60, 40, 40);
+    addCast(shot, layer.id, 'ground shadow', { way: Math.PI / 2, length: 0.5, soft: 0, fade: 0, amounts: FULL });
+    const picture = frameOf(
+      shot,
+      0,
+      'delivery',
+      1,
+      nodePainter({ 'cart:0': { image: context.canvas, width: 320, height: 180 } }),
+    );
+    expect(picture.at(120, 99)).toBe('#d02020');
+    expect(picture.at(120, 103)).toBe('#000000');
+    expect(picture.at(120, 125)).toBe('#ffffff');
   });
   test('comes and goes by its amounts, evenly between two; the last amount stays', () => {
     const shot = empty();

@@ -8,6 +8,8 @@ import {
   bendAlong,
   bendAt,
   dropGrid,
+  dropPlace,
+  goWith,
   layerOf,
   lieAt,
   removeLayer,
@@ -152,6 +154,23 @@ describe('a bend', () => {
     layerOf(shot, id).grid = { ...GRID, across: 3 };
     expect(() => readShotFile(writeShotFile(shot, new Map()))).toThrow(/a bend on "Plank", frame 3, that fits no grid/);
   });
+});
+
+test('a locked layer keeps its places and its grid: it is said', () => {
+  const { shot, id } = levelLine();
+  setGrid(shot, id, GRID);
+  setPlace(shot, id, 0, { x: 5 }, PIVOT);
+  layerOf(shot, id).locked = true;
+  const before = structuredClone(layerOf(shot, id));
+  for (const edit of [
+    () => setPlace(shot, id, 3, { x: 9 }, PIVOT),
+    () => dropPlace(shot, id, 0),
+    () => setGrid(shot, id, { ...GRID, across: 8 }),
+    () => dropGrid(shot, id),
+    () => goWith(shot, id, null),
+  ])
+    expect(edit).toThrow(/“Plank” is locked. Unlock it/);
+  expect(layerOf(shot, id)).toEqual(before);
 });
 
 describe('places set apart', () => {

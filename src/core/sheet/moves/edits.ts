@@ -17,6 +17,7 @@ import {
   type PlacePart,
   type Shot,
 } from '../../shot/model.ts';
+import { Refused } from '../../shot/refused.ts';
 import { layerOf } from '../edit.ts';
 import { paperMiddle } from './camera.ts';
 import { goAlongable } from './layer-at.ts';
@@ -30,9 +31,17 @@ function movesOf(shot: Shot, mover: Id): Moves | null {
   return plain(mover === CAMERA ? (shot.camera?.moves ?? null) : layerOf(shot, mover).moves);
 }
 
+/** @throws Refused for a locked layer */
 function putMoves(shot: Shot, mover: Id, moves: Moves | null): void {
-  if (mover !== CAMERA) layerOf(shot, mover).moves = moves;
+  if (mover !== CAMERA) unlocked(shot, mover).moves = moves;
   else if (shot.camera) shot.camera.moves = moves;
+}
+
+/** A layer that may be moved. @throws Refused for a locked one */
+function unlocked(shot: Shot, id: Id): Layer {
+  const layer = layerOf(shot, id);
+  if (layer.locked) throw new Refused(`“${layer.name}” is locked. Unlock it in the list of layers to move it.`);
+  return layer;
 }
 
 const exposuresOf = (shot: Shot, mover: Id): Pick<Layer, 'exposures'> =>
@@ -187,7 +196,7 @@ export function pinPlace(shot: Shot, mover: Id, frame: number, to: Id | null): v
 /** Layers go along with another's moves, or by themselves. A circle is not made: then nothing is done. */
 export function goWith(shot: Shot, layerId: Id, leader: Id | null): boolean {
   if (leader !== null && !goAlongable(shot, layerOf(shot, layerId), layerOf(shot, leader))) return false;
-  layerOf(shot, layerId).goesWith = leader;
+  unlocked(shot, layerId).goesWith = leader;
   return true;
 }
 
@@ -205,7 +214,7 @@ function regridded(from: BendGrid, bend: readonly number[], to: BendGrid): numbe
 /** Lays a grid over a layer, or gives the one it has other cells: what is bent stays bent. */
 export function setGrid(shot: Shot, layerId: Id, grid: BendGrid): void {
   const before = plain(layerOf(shot, layerId).grid);
-  layerOf(shot, layerId).grid = { ...grid };
+  unlocked(shot, layerId).grid = { ...grid };
   if (!before || (before.across === grid.across && before.down === grid.down)) return;
   changePlaces(shot, layerId, (place) =>
     place.bend ? { ...place, bend: regridded(before, place.bend, grid) } : place,
@@ -214,7 +223,7 @@ export function setGrid(shot: Shot, layerId: Id, grid: BendGrid): void {
 
 /** Takes the grid and all bends off a layer. */
 export function dropGrid(shot: Shot, layerId: Id): void {
-  layerOf(shot, layerId).grid = null;
+  unlocked(shot, layerId).grid = null;
   changePlaces(shot, layerId, (place) => {
     const parts = place.parts.filter((part) => part !== 'bend');
     return parts.length > 0 ? { ...place, parts, bend: null } : null;
