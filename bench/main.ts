@@ -23,6 +23,7 @@ import { summary } from './report.ts';
 import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
 import { benchSolver } from './solver.ts';
 import { benchPlaying, benchReading } from './sound.ts';
+import { benchBend, benchTogether } from './together.ts';
 
 /** Measured in a browser, from the shelf on. */
 const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<void>> = {
@@ -40,6 +41,8 @@ const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<v
   playing: benchPlaying,
   deliver: benchDeliver,
   sprites: benchSprites,
+  together: benchTogether,
+  bend: benchBend,
 };
 
 /** Measured here, in Node. */

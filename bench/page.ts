@@ -1,7 +1,7 @@
 /** The page that is measured: opened with the probes in, and what every measurement does with it. */
 import type { Browser } from 'puppeteer-core';
 import type { Shot } from '../src/core/shot/index.ts';
-import { writeShotFile } from '../src/core/shotfile/index.ts';
+import { type Media, writeShotFile } from '../src/core/shotfile/index.ts';
 import type { PenPoint } from '../tests/browser/driver.ts';
 import { Animator } from '../tests/browser/hands.ts';
 import { install, type Probes } from './probes.ts';
@@ -25,8 +25,8 @@ export function forget(animator: Animator): Promise<void> {
   });
 }
 
-export async function bringShot(animator: Animator, shot: Shot): Promise<void> {
-  await animator.chooseFiles('shot-file', [{ name: `${shot.title}.vignette`, bytes: writeShotFile(shot, new Map()) }]);
+export async function bringShot(animator: Animator, shot: Shot, media: Media = new Map()): Promise<void> {
+  await animator.chooseFiles('shot-file', [{ name: `${shot.title}.vignette`, bytes: writeShotFile(shot, media) }]);
   await animator.page.waitForSelector(`a[aria-label="Open ${shot.title}"] img`, { timeout: 60_000 });
 }
 

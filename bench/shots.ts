@@ -60,18 +60,25 @@ export function crowdedShot(): Shot {
 /** 300 drawings of 60 strokes of 60 points. */
 export function longShot(): Shot {
   const shot = makeShot({ title: 'Long', width: 1920, height: 1080, fps: 24, length: 600 });
-  const layer = makeLayer('Keeper', 'clean');
+  shot.layers = [];
+  layerOfLines(shot, 'Keeper', 60, 300, 0);
+  return shot;
+}
+
+/** Puts a layer of `drawings` drawings of `lines` lines on a shot, on twos. Returns its id. */
+export function layerOfLines(shot: Shot, name: string, lines: number, drawings: number, aside: number): string {
+  const layer = makeLayer(name, 'clean');
+  shot.layers.push(layer);
   const swatch = shot.palettes[0].swatches[0].id;
-  shot.layers = [layer];
-  for (let n = 0; n < 300; n++) {
-    const ink = Array.from({ length: 60 }, (_, i) =>
-      line(100 + (i % 8) * 200, 120 + Math.floor(i / 8) * 110 + (n % 20), 60, swatch),
+  for (let n = 0; n < drawings; n++) {
+    const ink = Array.from({ length: lines }, (_, i) =>
+      line(100 + aside + (i % 8) * 200, 120 + Math.floor(i / 8) * 110 + (n % 20), 60, swatch),
     );
     const drawing = makeDrawing(layer.id, n + 1, { ink });
     shot.drawings[drawing.id] = drawing;
     layer.exposures.push({ id: newId(), cell: { kind: 'drawing', drawing: drawing.id }, frames: 2 });
   }
-  return shot;
+  return layer.id;
 }
 
 /** 40 layers of 2,000 frames on twos, 100 drawings each used ten times: 40,000 exposures. */

@@ -2,14 +2,16 @@
 import { after, IDENTITY, type Matrix } from '../../core/plane/index.ts';
 import { layerAt, shownExposure } from '../../core/sheet/index.ts';
 import type { Layer, Shot } from '../../core/shot/index.ts';
-import { useShot, useView } from '../session/open-shot.ts';
+import { type OpenShot, useShot, useView } from '../session/open-shot.ts';
 import type { ViewState } from '../session/view-state.ts';
+import type { Placed } from './paper-pictures.ts';
 import { viewMatrix } from './view.ts';
 
 type Looked = Pick<ViewState, 'frame' | 'layerId' | 'asItStands'>;
 
 /** A map that cannot be undone cannot be drawn through. */
 const FLAT = 1e-6;
+const isFlat = ([a, b, c, d]: Matrix): boolean => Math.abs(a * d - b * c) <= FLAT;
 
 /** What carries the drawing in hand where it is seen and drawn on; nothing does while it lies on its own pegs. */
 export function handPegs(shot: Shot, { frame, layerId, asItStands }: Looked): Matrix {
@@ -17,7 +19,16 @@ export function handPegs(shot: Shot, { frame, layerId, asItStands }: Looked): Ma
   const cell = layer && shownExposure(layer.exposures, layer.afterLast, frame)?.exposure.cell;
   if (!layer || (cell && cell.kind !== 'drawing')) return IDENTITY;
   const { place } = layerAt(shot, layer, frame);
-  return place && Math.abs(place[0] * place[3] - place[1] * place[2]) > FLAT ? place : IDENTITY;
+  return place && !isFlat(place) ? place : IDENTITY;
+}
+
+/** Where the layer in hand lies while it is placed by its box; null when it is not, or lies flat. */
+export function placedNow({ session: { shot }, view }: Pick<OpenShot, 'session' | 'view'>): Placed | null {
+  const { frame, layerId, placing } = view.getState();
+  const layer = placing === layerId ? shot.layers.find(({ id }) => id === layerId) : undefined;
+  if (!layer) return null;
+  const place = layerAt(shot, layer, frame).place ?? IDENTITY;
+  return isFlat(place) ? null : { layer: layer.id, frame, place };
 }
 
 /** From the drawing in hand to the screen, for what is shown over it. */

@@ -11,7 +11,7 @@ import type { OpenShot } from '../session/open-shot.ts';
 import { dropCurve } from './curve-in-hand.ts';
 import { draftOf } from './draft.ts';
 import { GestureRouter } from './gesture-router.ts';
-import { handPegs } from './hand-pegs.ts';
+import { handPegs, placedNow } from './hand-pegs.ts';
 import { type LineLook, LiveLine } from './live-line.ts';
 import { PaperPictures } from './paper-pictures.ts';
 import { showRing, showString } from './pen-marks.ts';
@@ -87,6 +87,7 @@ export class PaperDesk {
   private followHand(): void {
     this.pegs = handPegs(this.open.session.shot, this.open.view.getState());
     this.pictures.pegs = this.pegs;
+    this.pictures.placed = placedNow(this.open);
   }
 
   /** Lays the paper as the camera sees it, frame by frame. */
@@ -123,11 +124,17 @@ export class PaperDesk {
         this.followHand();
         if (shot.camera !== before.camera) this.lookThrough();
         this.showNewLine(before);
+        if (this.pictures.placed) this.pictures.compose();
         if (shot.width !== before.width || shot.height !== before.height) this.setView();
         this.refresh();
       }),
       view.subscribe((now, before) => {
-        if (now.frame !== before.frame || now.layerId !== before.layerId || now.asItStands !== before.asItStands)
+        if (
+          now.frame !== before.frame ||
+          now.layerId !== before.layerId ||
+          now.asItStands !== before.asItStands ||
+          now.placing !== before.placing
+        )
           this.followHand();
         if (now.frame !== before.frame || now.throughCamera !== before.throughCamera) this.lookThrough();
         if (now.paper !== before.paper) this.setView();

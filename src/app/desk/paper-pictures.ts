@@ -6,7 +6,7 @@
 import { strokeBox } from '../../core/ink/index.ts';
 import { Painter } from '../../core/picture/index.ts';
 import { after, IDENTITY, type Matrix, mapPoint } from '../../core/plane/index.ts';
-import { type Blend, colourMap, paletteAt, type Stroke } from '../../core/shot/index.ts';
+import { type Blend, colourMap, type Id, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import type { Draft } from '../../workers/paper-wish.ts';
 import type { OpenShot } from '../session/open-shot.ts';
@@ -18,6 +18,13 @@ interface Part {
   key: string;
   /** Laid over one another, each mixed with what is there by its blend. */
   pieces: { image: ImageBitmap; blend: Blend }[];
+}
+
+/** How a layer lies that is being placed by hand. */
+export interface Placed {
+  layer: Id;
+  frame: number;
+  place: Matrix;
 }
 
 const NOTHING: Part = { key: '', pieces: [] };
@@ -46,6 +53,10 @@ export class PaperPictures {
   view: Matrix = IDENTITY;
   /** What carries the drawing in hand on the paper. */
   pegs: Matrix = IDENTITY;
+  /** Where the layer in hand lies while it is placed by its box; null: it is not. */
+  placed: Placed | null = null;
+  /** Where it lay when its part was painted. */
+  private ownPlaced: Placed | null = null;
   /** Called when sharp parts have arrived. */
   onSharp: () => void = () => {};
 
@@ -154,8 +165,8 @@ export class PaperPictures {
       context.fillStyle = background.transparent ? '#ffffff' : background.colour;
       context.fillRect(0, 0, width, height);
       const moved = between(this.madeFor, this.view);
-      const put = ({ pieces }: Part) => {
-        context.setTransform(...moved);
+      const put = ({ pieces }: Part, carried = moved) => {
+        context.setTransform(...carried);
         for (const { image, blend } of pieces) {
           context.globalCompositeOperation = blend === 'normal' ? 'source-over' : blend;
           context.drawImage(image, 0, 0);
@@ -163,11 +174,18 @@ export class PaperPictures {
         context.globalCompositeOperation = 'source-over';
       };
       put(this.under);
-      put(this.own);
+      put(this.own, this.carried() ?? moved);
       this.paintFresh(context);
       put(this.over);
     }
     context.restore();
+  }
+
+  /** A layer placed by hand goes with the hand at once: its picture is carried until the worker has painted it there. */
+  private carried(): Matrix | null {
+    const [was, is] = [this.ownPlaced, this.placed];
+    if (!was || !is || was.layer !== is.layer || was.frame !== is.frame) return null;
+    return between(after(was.place, this.madeFor), after(is.place, this.view));
   }
 
   /** Upright and in its own size the picture is copied pixel by pixel, which costs a fraction of scaling it. */
@@ -227,6 +245,7 @@ export class PaperPictures {
     if (width < 2 || height < 2) return;
     const madeFor = this.view;
     const seen = this.strokeSeq;
+    const { placed } = this;
     const parts = await session.pictures.paper({
       bundle: session.bundle,
       frame,
@@ -255,6 +274,7 @@ export class PaperPictures {
     this.own = take(this.own, parts.own);
     this.over = take(this.over, parts.over);
     this.madeFor = madeFor;
+    this.ownPlaced = placed;
     this.fresh = this.fresh.filter((each) => each.seq > seen);
     if (this.wholeKept) {
       this.whole = null;

@@ -40,28 +40,63 @@ export function pushedGrid({ x, y, width, height, across, down }: BendGrid, bend
   return grid;
 }
 
-/** A value along a row of `count` + 1 values at `place` fields: smooth through all, straight on beyond the ends. */
-function along(value: (i: number) => number, count: number, place: number): number {
+/** The four values of a row that a place of it depends on, and how much on each; filled by `weigh`. */
+interface Taps {
+  at: Int32Array;
+  by: Float64Array;
+}
+const ACROSS: Taps = { at: new Int32Array(4), by: new Float64Array(4) };
+const DOWN: Taps = { at: new Int32Array(4), by: new Float64Array(4) };
+
+/**
+ * Weighs the values of a row of `count` + 1 for a place `at` fields along it: a Catmull-Rom spline through all of them. Before the
+ * first and beyond the last the row goes straight on; there a spline would swing away.
+ */
+function weigh({ at, by }: Taps, count: number, place: number): void {
   const i = Math.max(0, Math.min(count - 1, Math.floor(place)));
-  const at = (k: number): number => {
-    if (k < 0) return 2 * value(0) - value(1);
-    if (k > count) return 2 * value(count) - value(count - 1);
-    return value(k);
-  };
   const t = place - i;
-  // Outside the grid the curve would swing away; there it goes straight on.
-  if (t < 0) return value(0) + (value(1) - value(0)) * t;
-  if (t > 1) return value(count) + (value(count) - value(count - 1)) * (t - 1);
-  return catmullRom(at(i - 1), at(i), at(i + 1), at(i + 2), t);
+  let before = 0;
+  let beyond = 0;
+  by[1] = 1 - t;
+  by[2] = t;
+  if (t >= 0 && t <= 1) {
+    before = catmullRom(1, 0, 0, 0, t);
+    by[1] = catmullRom(0, 1, 0, 0, t);
+    by[2] = catmullRom(0, 0, 1, 0, t);
+    beyond = catmullRom(0, 0, 0, 1, t);
+  }
+  at[0] = Math.max(0, i - 1);
+  at[1] = i;
+  at[2] = i + 1;
+  at[3] = Math.min(count, i + 2);
+  // A value that the row has not lies on the straight line through its last two.
+  by[0] = i > 0 ? before : 0;
+  by[3] = i + 2 <= count ? beyond : 0;
+  if (i === 0) {
+    by[1] += 2 * before;
+    by[2] -= before;
+  }
+  if (i + 2 > count) {
+    by[2] += 2 * beyond;
+    by[1] -= beyond;
+  }
 }
 
 /** Where the grid carries a point. An unmoved grid leaves every point in its place. */
 export function warpPoint({ box, columns, rows, points }: WarpGrid, x: number, y: number): [number, number] {
-  const u = box.maxX > box.minX ? ((x - box.minX) / (box.maxX - box.minX)) * columns : 0;
-  const v = box.maxY > box.minY ? ((y - box.minY) / (box.maxY - box.minY)) * rows : 0;
-  const coordinate = (k: 0 | 1) =>
-    along((row) => along((column) => points[2 * (row * (columns + 1) + column) + k], columns, u), rows, v);
-  return [coordinate(0), coordinate(1)];
+  weigh(ACROSS, columns, box.maxX > box.minX ? ((x - box.minX) / (box.maxX - box.minX)) * columns : 0);
+  weigh(DOWN, rows, box.maxY > box.minY ? ((y - box.minY) / (box.maxY - box.minY)) * rows : 0);
+  let [outX, outY] = [0, 0];
+  for (let r = 0; r < 4; r++) {
+    const row = DOWN.at[r] * (columns + 1);
+    for (let c = 0; c < 4; c++) {
+      const by = DOWN.by[r] * ACROSS.by[c];
+      const o = 2 * (row + ACROSS.at[c]);
+      outX += by * points[o];
+      outY += by * points[o + 1];
+    }
+  }
+  return [outX, outY];
 }
 
 function warpedPoints(points: Float32Array, size: number, grid: WarpGrid): Float32Array {

@@ -3,23 +3,29 @@ import type { Window } from './ink-raster.ts';
 
 /** A picture's pixels, multiplied by their alpha: one number a pixel, red in the lowest byte. */
 export interface Texture {
+  /** Rows of `width` + 2 `MARGIN` texels: a clear margin lies all round, so that no sample needs a look at the edge. */
   texels: Uint32Array;
   width: number;
   height: number;
 }
 
+const MARGIN = 2;
+
 /** @param data red, green, blue, alpha, not multiplied */
 export function textureOf(data: Uint8ClampedArray, width: number, height: number): Texture {
-  const texels = new Uint32Array(width * height);
-  for (let i = 0, o = 0; i < texels.length; i++, o += 4) {
-    const alpha = data[o + 3];
-    if (alpha === 0) continue;
-    const by = alpha / 255;
-    texels[i] =
-      (alpha << 24) |
-      (Math.round(data[o + 2] * by) << 16) |
-      (Math.round(data[o + 1] * by) << 8) |
-      Math.round(data[o] * by);
+  const row = width + 2 * MARGIN;
+  const texels = new Uint32Array(row * (height + 2 * MARGIN));
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0, o = (y + MARGIN) * row + MARGIN; x < width; x++, o++, i += 4) {
+      const alpha = data[i + 3];
+      if (alpha === 0) continue;
+      const by = alpha / 255;
+      texels[o] =
+        (alpha << 24) |
+        (Math.round(data[i + 2] * by) << 16) |
+        (Math.round(data[i + 1] * by) << 8) |
+        Math.round(data[i] * by);
+    }
   }
   return { texels, width, height };
 }
@@ -33,6 +39,12 @@ export interface MeshPoint {
 }
 
 const PAIRS = 0x00ff00ff;
+/** A texel, as places among texels are counted. */
+const ONE = 65536;
+
+/** Two pairs of colours, mixed. @param share 0..255 of the second */
+const mixed = (a: number, b: number, share: number): number =>
+  ((Math.imul(a, 256 - share) + Math.imul(b, share)) >>> 8) & PAIRS;
 
 /** Bent pixels in a window of the canvas, as `ImageData` holds them. */
 export class BentRaster {
@@ -57,14 +69,16 @@ export class BentRaster {
   }
 
   /** Every pixel whose middle lies in a triangle takes what lies there, between four texels. */
-  private triangle({ texels, width, height }: Texture, a: MeshPoint, b: MeshPoint, c: MeshPoint): void {
+  private triangle({ texels, width }: Texture, a: MeshPoint, b: MeshPoint, c: MeshPoint): void {
     const { window, out } = this;
+    const row = width + 2 * MARGIN;
     const area = (b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y);
     if (Math.abs(area) < 1e-9) return;
     const ux = ((b.u - a.u) * (c.y - a.y) - (c.u - a.u) * (b.y - a.y)) / area;
     const uy = ((c.u - a.u) * (b.x - a.x) - (b.u - a.u) * (c.x - a.x)) / area;
     const vx = ((b.v - a.v) * (c.y - a.y) - (c.v - a.v) * (b.y - a.y)) / area;
     const vy = ((c.v - a.v) * (b.x - a.x) - (b.v - a.v) * (c.x - a.x)) / area;
+    const [du, dv] = [(ux * ONE) | 0, (vx * ONE) | 0];
     const top = Math.max(window.y, Math.ceil(Math.min(a.y, b.y, c.y) - 0.5));
     const bottom = Math.min(window.y + window.height - 1, Math.floor(Math.max(a.y, b.y, c.y) - 0.5));
     for (let y = top; y <= bottom; y++) {
@@ -81,32 +95,29 @@ export class BentRaster {
       }
       const from = Math.max(window.x, Math.ceil(left - 0.5 - 1e-6));
       const to = Math.min(window.x + window.width - 1, Math.floor(right - 0.5 + 1e-6));
-      // Texels are sampled at their middles.
-      let u = a.u + ux * (from + 0.5 - a.x) + uy * (middle - a.y) - 0.5;
-      let v = a.v + vx * (from + 0.5 - a.x) + vy * (middle - a.y) - 0.5;
+      // Texels are sampled at their middles; places among them are counted in 65,536ths.
+      let u = ((a.u + ux * (from + 0.5 - a.x) + uy * (middle - a.y) - 0.5 + MARGIN) * ONE) | 0;
+      let v = ((a.v + vx * (from + 0.5 - a.x) + vy * (middle - a.y) - 0.5 + MARGIN) * ONE) | 0;
       let o = (y - window.y) * window.width + from - window.x;
-      for (let x = from; x <= to; x++, u += ux, v += vx, o++) {
-        const i = Math.floor(u);
-        const j = Math.floor(v);
-        if (i < -1 || j < -1 || i >= width || j >= height) continue;
-        const inLeft = i >= 0;
-        const inRight = i + 1 < width;
-        const above = j >= 0 ? j * width + i : -1;
-        const below = j + 1 < height ? (j + 1) * width + i : -1;
-        const p00 = j >= 0 && inLeft ? texels[above] : 0;
-        const p10 = j >= 0 && inRight ? texels[above + 1] : 0;
-        const p01 = j + 1 < height && inLeft ? texels[below] : 0;
-        const p11 = j + 1 < height && inRight ? texels[below + 1] : 0;
-        const f = ((u - i) * 256) | 0;
-        const g = ((v - j) * 256) | 0;
+      for (let x = from; x <= to; x++, u += du, v += dv, o++) {
+        const at = (v >> 16) * row + (u >> 16);
+        const f = (u >> 8) & 255;
+        const g = (v >> 8) & 255;
+        const p00 = texels[at];
+        const p10 = texels[at + 1];
+        const p01 = texels[at + row];
+        const p11 = texels[at + row + 1];
+        // One colour all round is that colour: most of a drawn picture.
+        if (p00 === p10 && p00 === p01 && p00 === p11) {
+          out[o] = p00;
+          continue;
+        }
         // Two colours of a pixel are mixed at once, in the two halves of a number.
-        const rb0 = (((p00 & PAIRS) * (256 - f) + (p10 & PAIRS) * f) >>> 8) & PAIRS;
-        const rb1 = (((p01 & PAIRS) * (256 - f) + (p11 & PAIRS) * f) >>> 8) & PAIRS;
-        const ga0 = (((p00 >>> 8) & PAIRS) * (256 - f) + ((p10 >>> 8) & PAIRS) * f) >>> 8;
-        const ga1 = (((p01 >>> 8) & PAIRS) * (256 - f) + ((p11 >>> 8) & PAIRS) * f) >>> 8;
-        const rb = ((rb0 * (256 - g) + rb1 * g) >>> 8) & PAIRS;
-        const ga = (((ga0 & PAIRS) * (256 - g) + (ga1 & PAIRS) * g) >>> 8) & PAIRS;
-        out[o] = rb | (ga << 8);
+        const rb0 = mixed(p00 & PAIRS, p10 & PAIRS, f);
+        const rb1 = mixed(p01 & PAIRS, p11 & PAIRS, f);
+        const ga0 = mixed((p00 >>> 8) & PAIRS, (p10 >>> 8) & PAIRS, f);
+        const ga1 = mixed((p01 >>> 8) & PAIRS, (p11 >>> 8) & PAIRS, f);
+        out[o] = mixed(rb0, rb1, g) | (mixed(ga0, ga1, g) << 8);
       }
     }
   }

@@ -5,16 +5,16 @@ import { type Box, emptyBox, joinedBox, widenByPoints } from '../plane/box.ts';
 import { after, IDENTITY, type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
 import { fieldSize, throughCamera } from '../sheet/moves/camera.ts';
 import type { Id } from '../shot/ids.ts';
-import type { Cast, Planes, Shot } from '../shot/model.ts';
+import type { Planes, Shot } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
 import { BentRaster, type MeshPoint, type Texture, textureOf } from './bent-picture.ts';
-import type { CastTools, Sheet } from './casts/cast.ts';
-import { castMaker } from './casts/index.ts';
-import type { PaintContext, PaintImage, PaintTools } from './context.ts';
+import { type CastSource, withCasts } from './cast-layer.ts';
+import type { PaintContext, PaintImage } from './context.ts';
 import { DrawingPainter, fitted, seenBox } from './drawing-painter.ts';
 import type { FrameMemory } from './frame-memory.ts';
 import { opaquePart } from './opaque-part.ts';
 import { LOST_SWATCH, parted } from './paint-areas.ts';
+import { type Sheet, SheetStore } from './sheets.ts';
 import { type Looker, revision, type ShownCell, shownCells, shownKey } from './shows.ts';
 import { asMatrix, drawnThrough, pointThrough, type Step, stepsKey, stepsOf } from './steps.ts';
 import { linesOnTheirWay, partOfWay } from './streaks.ts';
@@ -37,25 +37,8 @@ const MESH = 24;
 const BENT_KEPT = 96;
 const TEXTURES_KEPT = 6;
 
-/** Clear canvases for one picture, made as they are asked for. */
-class Sheets {
-  private readonly tools: PaintTools;
-  private readonly size: [number, number];
-
-  constructor(tools: PaintTools, width: number, height: number) {
-    this.tools = tools;
-    this.size = [width, height];
-  }
-
-  take(): Sheet {
-    return this.tools.scratch(...this.size);
-  }
-}
-
-/** Casts in place of the layer come first: shadows are of what is seen. */
-const lies = ({ kind }: Cast): number => (castMaker(kind).lies === 'instead' ? 0 : 1);
-
 export class Painter extends DrawingPainter {
+  private readonly sheets = new SheetStore();
   private readonly bent = new LRUCache<string, Planes>({ max: BENT_KEPT });
   private readonly textures = new LRUCache<string, Texture>({ max: TEXTURES_KEPT });
 
@@ -159,10 +142,10 @@ export class Painter extends DrawingPainter {
       context.globalAlpha = 1;
       return;
     }
-    const sheets = new Sheets(this.tools, width, height);
+    const sheets = this.sheets.lend(this.tools, width, height);
     let group = sheets.take();
     own(group.context, shown, view, outer);
-    if (casts.length > 0) group = this.withCasts(group, sheets, look, shown, view, outer);
+    if (casts.length > 0) group = withCasts(casts, this.castSource(look, shown, view, outer, group), sheets);
     if (only) {
       const mask = sheets.take();
       if (only.shown) this.paintContent(mask.context, look, only.shown, outer, view);
@@ -177,55 +160,25 @@ export class Painter extends DrawingPainter {
     context.drawImage(group.image as never, 0, 0, width, height);
     context.globalCompositeOperation = 'source-over';
     context.globalAlpha = 1;
+    sheets.giveBack();
   }
 
-  /** A layer with its shadows, light and softness. */
-  private withCasts(
-    content: Sheet,
-    sheets: Sheets,
-    look: Look,
-    shown: ShownCell,
-    view: Matrix,
-    outer: readonly Step[],
-  ): Sheet {
+  /** What the shadows, light and softness of a layer are made from. */
+  private castSource(look: Look, shown: ShownCell, view: Matrix, outer: readonly Step[], content: Sheet): CastSource {
     const { shot, colours, width, height } = look;
-    let now = content;
     const box = this.boxOfShown(shot, shown, outer);
-    const under = sheets.take();
-    let anyUnder = false;
-    const ordered = [...shown.casts].sort((a, b) => lies(a.cast) - lies(b.cast));
-    for (const { cast, amount } of ordered) {
-      const maker = castMaker(cast.kind);
-      const level = cast.level ?? shot.guides.ground ?? box?.maxY ?? shot.height;
-      const tools: CastTools = {
-        content: now,
-        view,
-        width,
-        height,
-        level,
-        tall: box ? Math.max(1, level - box.minY) : 1,
-        colour: cast.swatch === null ? null : parted(colours.get(cast.swatch) ?? LOST_SWATCH),
-        sheet: () => sheets.take(),
-        again: (target, map) => this.paintContent(target, look, shown, outer, after(map, view)),
-        before: (target, share) => this.paintEarlier(target, look, shown, share, outer, view),
-      };
-      const own = sheets.take();
-      maker.paint(cast, amount, own.context, tools);
-      own.context.globalAlpha = 1;
-      if (maker.lies === 'instead') {
-        now = own;
-        continue;
-      }
-      under.context.setTransform(1, 0, 0, 1, 0, 0);
-      under.context.globalAlpha = amount;
-      under.context.drawImage(own.image as never, 0, 0, width, height);
-      under.context.globalAlpha = 1;
-      anyUnder = true;
-    }
-    if (!anyUnder) return now;
-    under.context.setTransform(1, 0, 0, 1, 0, 0);
-    under.context.drawImage(now.image as never, 0, 0, width, height);
-    return under;
+    return {
+      content,
+      box,
+      view,
+      width,
+      height,
+      levelOf: (cast) => cast.level ?? shot.guides.ground ?? box?.maxY ?? shot.height,
+      colourOf: ({ swatch }) => (swatch === null ? null : parted(colours.get(swatch) ?? LOST_SWATCH)),
+      paint: (target, through, w, h) =>
+        this.paintContent(target, { ...look, width: w, height: h }, shown, outer, through),
+      before: (target, share) => this.paintEarlier(target, look, shown, share, outer, view),
+    };
   }
 
   /** A layer as it was at a share of the way back to the frame before, lines that are the same line on their way too. */

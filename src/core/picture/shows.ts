@@ -9,7 +9,7 @@ import { LIMITS } from '../shot/make.ts';
 import type { Cast, CellRef, Layer, Shot } from '../shot/model.ts';
 
 /** A cast with how much of it there is at a frame. */
-interface ShownCast {
+export interface ShownCast {
   cast: Cast;
   amount: number;
 }

@@ -1,5 +1,5 @@
-import { scaleOf, translation } from '../../plane/matrix.ts';
-import { BLACK, type CastMaker, inOneColour, putSoft, SOFTNESS } from './cast.ts';
+import { translation } from '../../plane/matrix.ts';
+import { BLACK, type CastMaker, inOneColour, putSoft, softened } from './cast.ts';
 
 /** A shadow on a wall close behind: the figure once more, carried aside. */
 export const shadowBehind: CastMaker = {
@@ -12,11 +12,16 @@ export const shadowBehind: CastMaker = {
     { field: 'swatch', name: 'Colour' },
   ],
   lies: 'under',
-  paint({ way, length, soft }, _, target, { view, width, height, colour, sheet, again }) {
+  finest: ({ soft }) => soft,
+  paint({ way, length, soft: wanted }, _, target, { view, colour, sheet, seen, again }) {
+    const map = translation(Math.cos(way) * length, Math.sin(way) * length);
+    const { soft, reach } = softened(wanted, view);
+    const part = seen(map, reach);
+    if (!part) return;
     const own = sheet();
-    again(own.context, translation(Math.cos(way) * length, Math.sin(way) * length));
-    inOneColour(own, colour?.colour ?? BLACK, width, height);
+    again(own.context, map, soft);
+    inOneColour(own, colour?.colour ?? BLACK, part);
     if (colour) target.globalAlpha *= colour.opacity;
-    putSoft(target, own, soft * SOFTNESS * scaleOf(view), width, height);
+    putSoft(target, own, soft, part);
   },
 };

@@ -1,5 +1,8 @@
-import { IDENTITY, scaleOf } from '../../plane/matrix.ts';
-import { type CastMaker, inOneColour, putSoft, SOFTNESS } from './cast.ts';
+import { IDENTITY } from '../../plane/matrix.ts';
+import { type CastMaker, inOneColour, putSoft, softened } from './cast.ts';
+
+/** How much closer the second light lies. */
+const CLOSE = 3;
 
 /** Light around a figure: once wide and faint, once close. */
 export const glow: CastMaker = {
@@ -10,15 +13,18 @@ export const glow: CastMaker = {
     { field: 'swatch', name: 'Colour' },
   ],
   lies: 'under',
-  paint({ soft }, _, target, { view, width, height, colour, sheet, again }) {
+  finest: ({ soft }) => soft / CLOSE,
+  paint({ soft: wanted }, _, target, { view, colour, sheet, seen, again }) {
+    const { soft, reach } = softened(wanted, view);
+    const part = seen(IDENTITY, reach);
+    if (!part) return;
     const own = sheet();
-    again(own.context, IDENTITY);
+    again(own.context, IDENTITY, soft);
     if (colour) {
-      inOneColour(own, colour.colour, width, height);
+      inOneColour(own, colour.colour, part);
       target.globalAlpha *= colour.opacity;
     }
-    const reach = soft * SOFTNESS * scaleOf(view);
-    putSoft(target, own, reach, width, height);
-    putSoft(target, own, reach / 3, width, height);
+    putSoft(target, own, soft, part);
+    putSoft(target, own, soft / CLOSE, part);
   },
 };

@@ -1,5 +1,5 @@
-import { after, type Matrix, mapPoint, scaleOf } from '../../plane/matrix.ts';
-import { BLACK, type CastMaker, inOneColour, putSoft, runOut, SOFTNESS } from './cast.ts';
+import { after, type Matrix, mapPoint } from '../../plane/matrix.ts';
+import { BLACK, type CastMaker, inOneColour, putSoft, runOut, softened } from './cast.ts';
 
 /** A shadow that lies along the level is never thinner than this share of its length. */
 const FLATTEST = 0.04;
@@ -28,15 +28,18 @@ export const groundShadow: CastMaker = {
     { field: 'swatch', name: 'Colour' },
   ],
   lies: 'under',
-  paint({ way, length, soft, fade }, _, target, { view, width, height, level, tall, colour, sheet, again }) {
-    const map = groundMap(level, way, length);
+  finest: ({ soft }) => soft,
+  paint(cast, _, target, { view, level, tall, colour, sheet, seen, again }) {
+    const map = groundMap(level, cast.way, cast.length);
+    const { soft, reach } = softened(cast.soft, view);
+    const part = seen(map, reach);
+    if (!part) return;
     const own = sheet();
-    again(own.context, map);
-    inOneColour(own, colour?.colour ?? BLACK, width, height);
+    again(own.context, map, soft);
+    inOneColour(own, colour?.colour ?? BLACK, part);
     if (colour) target.globalAlpha *= colour.opacity;
     // Seen across: from the level to where the top of the figure falls.
-    const seen = after(map, view);
-    runOut(own.context, mapPoint(view, 0, level), mapPoint(seen, 0, level - tall), fade, width, height);
-    putSoft(target, own, soft * SOFTNESS * scaleOf(view), width, height);
+    runOut(own.context, mapPoint(view, 0, level), mapPoint(after(map, view), 0, level - tall), cast.fade, part);
+    putSoft(target, own, soft, part);
   },
 };

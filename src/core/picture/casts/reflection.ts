@@ -1,5 +1,5 @@
 import { type Matrix, mapPoint, scaleOf } from '../../plane/matrix.ts';
-import { type CastMaker, putSoft, runOut, SOFTNESS } from './cast.ts';
+import { type CastMaker, putSoft, runOut, softened } from './cast.ts';
 
 /** Rows of canvas pixels that are shifted together by a ripple. */
 const ROW = 2;
@@ -20,21 +20,29 @@ export const reflection: CastMaker = {
     { field: 'soft', name: 'Soft, px' },
   ],
   lies: 'under',
-  paint({ length, soft, fade, ripple }, _, target, { view, width, height, level, tall, sheet, again }) {
-    const own = sheet();
-    again(own.context, mirrorMap(level, length));
-    runOut(own.context, mapPoint(view, 0, level), mapPoint(view, 0, level + tall * length), fade, width, height);
+  finest: ({ soft }) => soft,
+  paint({ length, soft: wanted, fade, ripple }, _, target, { view, level, tall, sheet, seen, again }) {
+    const map = mirrorMap(level, length);
     const by = scaleOf(view);
+    const { soft, reach } = softened(wanted, view);
+    const part = seen(map, reach + ripple * by);
+    if (!part) return;
+    const own = sheet();
+    again(own.context, map, soft);
+    runOut(own.context, mapPoint(view, 0, level), mapPoint(view, 0, level + tall * length), fade, part);
     if (ripple <= 0) {
-      putSoft(target, own, soft * SOFTNESS * by, width, height);
+      putSoft(target, own, soft, part);
       return;
     }
     const wavy = sheet();
+    const { x, width } = part;
     wavy.context.setTransform(1, 0, 0, 1, 0, 0);
-    for (let y = 0; y < height; y += ROW) {
-      const aside = Math.sin((2 * Math.PI * y) / (SWING * by)) * ripple * by;
-      wavy.context.drawImage(own.image as never, 0, y, width, ROW, aside, y, width, ROW);
+    // Rows are counted from the top of the canvas, so that a ripple stays where it is when the figure moves.
+    for (let y = part.y - (part.y % ROW); y < part.y + part.height; y += ROW) {
+      // Whole pixels: a row is copied, not sampled anew.
+      const aside = Math.round(Math.sin((2 * Math.PI * y) / (SWING * by)) * ripple * by);
+      wavy.context.drawImage(own.image as never, x, y, width, ROW, x + aside, y, width, ROW);
     }
-    putSoft(target, wavy, soft * SOFTNESS * by, width, height);
+    putSoft(target, wavy, soft, part);
   },
 };

@@ -1,13 +1,16 @@
-import { scaleOf } from '../../plane/matrix.ts';
-import { type CastMaker, putSoft, SOFTNESS } from './cast.ts';
+import { IDENTITY } from '../../plane/matrix.ts';
+import { type CastMaker, putSoft, softened } from './cast.ts';
 
 export const blur: CastMaker = {
   kind: 'blur',
   first: { soft: 8 },
   fields: [{ field: 'soft', name: 'Soft, px' }],
   lies: 'instead',
-  paint({ soft }, amount, target, { content, view, width, height }) {
-    putSoft(target, content, amount * soft * SOFTNESS * scaleOf(view), width, height);
+  finest: ({ soft }, amount) => amount * soft,
+  paint({ soft: wanted }, amount, target, { content, view, seen }) {
+    const { soft, reach } = softened(amount * wanted, view);
+    const part = seen(IDENTITY, reach);
+    if (part) putSoft(target, content, soft, part);
   },
 };
 
@@ -20,6 +23,7 @@ export const streak: CastMaker = {
   first: { length: 0.5 },
   fields: [{ field: 'length', name: 'Of the way, %' }],
   lies: 'instead',
+  finest: () => 0,
   paint({ length }, amount, target, { content, width, height, sheet, before }) {
     let laid = 0;
     for (let k = 0; k < STEPS; k++) {
@@ -39,6 +43,6 @@ export const streak: CastMaker = {
       target.globalCompositeOperation = 'source-over';
     }
     target.globalAlpha = 1;
-    if (laid === 0) putSoft(target, content, 0, width, height);
+    if (laid === 0) putSoft(target, content, 0, { x: 0, y: 0, width, height });
   },
 };
