@@ -93,7 +93,7 @@ function sparkLayers(shot: Shot): Id[] {
 /** A pool of light about the lamp, that comes up as it lights. */
 function lampLight(shot: Shot, above: number): void {
   const [x, y] = source.lampOrigin;
-  const layer = makeLayer('Lamp light', 'effect', { locked: true });
+  const layer = makeLayer('Lamp light', 'effect');
   const ring = new Float32Array(96);
   for (let k = 0; k < 48; k++)
     ring.set([x + 300 * Math.cos((k * Math.PI) / 24), y + 260 * Math.sin((k * Math.PI) / 24)], 2 * k);
@@ -114,6 +114,7 @@ function lampLight(shot: Shot, above: number): void {
   setPlace(shot, layer.id, lit - 1, { fade: 0 }, pivot);
   setPlace(shot, layer.id, lit + 4, { fade: 0.5 }, pivot);
   setPlace(shot, layer.id, lit + 8, { fade: 0.38 }, pivot);
+  shot.layers[above].locked = true;
 }
 
 /** The cart comes in from the right, brakes, and nods as it stands. */

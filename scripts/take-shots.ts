@@ -46,7 +46,6 @@ async function main() {
   await animator.undo(3);
   await animator.hand.key('KeyW');
   await animator.hand.key('Shift', 'Backquote');
-  await take('line-100');
   for (let i = 0; i < 6; i++) await animator.hand.key('KeyC');
   await take('line-400');
   await animator.hand.key('Backquote');
@@ -61,6 +60,13 @@ async function main() {
   await animator.hand.key('Escape');
   await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await take('notes');
+  await animator.toCell('Cart', 101);
+  await animator.hand.key('AltLeft', 'Home');
+  await animator.hand.press('Moves', 'tab');
+  await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await take('moves');
+  await animator.hand.key('AltLeft', 'Home');
+  await animator.toCell('Keeper', 49);
   await animator.hand.press('Layers', 'tab');
   await animator.hand.key('Escape');
   await animator.view('paint');
@@ -117,7 +123,7 @@ async function main() {
   await take('bring-in');
   await animator.hand.press('Leave it', 'button');
   await animator.hand.press('Show Block figures');
-  for (const layer of ['Street', 'Keeper', 'Mouth', 'Pole flame', 'Lamp flame'])
+  for (const layer of ['Street', 'Cart', 'Keeper', 'Mouth', 'Pole flame', 'Lamp flame', 'Lamp light', 'Sparks'])
     await animator.hand.press(`Hide ${layer}`);
   await animator.page.click('[data-layer-row] input[aria-label="Name of layer Block figures"]');
   await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());

@@ -120,7 +120,7 @@ describe('the pen on the sheet', () => {
     expect(placeAt(second - 30, 9, { left: 30, top: 0 }, 18, layout)).toMatchObject({
       frame: 0,
       within: 0.5,
-      column: { layer: layout.columns[1].id, toEdge: 30 },
+      column: { layer: layout.columns[1].id, toEdge: layout.columns[1].width - 10 },
     });
     expect(placeAt(5000, 9, none, 18, layout).column).toBeNull();
   });
