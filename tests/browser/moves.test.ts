@@ -111,3 +111,36 @@ test('numbers are typed, flipped and faded on the card under the sheet', async (
   await animator.undo();
   expect((await moves())!.places).toHaveLength(2);
 });
+
+test('on the sheet a place is dragged to another frame, and copied with Alt; undo puts it back', async () => {
+  const frames = async () => (await moves())!.places.map(({ frame }) => frame + 1);
+  expect(await frames()).toEqual([1, 9]);
+  /** Where the place of a frame stands beside the drawings: at the right edge of its column. */
+  const tick = async (frame: number) => {
+    const { x, y } = await animator.cell('Clean', frame);
+    const head = await animator.page.$('[data-testid="sheet"] button[title="Clean"]');
+    const { width } = (await head!.boundingBox())!;
+    return { x: x + width / 2 - 5, y };
+  };
+  await animator.drag(await tick(9), await tick(6));
+  expect(await frames()).toEqual([1, 6]);
+  await animator.page.keyboard.down('Alt');
+  await animator.drag(await tick(6), await tick(8));
+  await animator.page.keyboard.up('Alt');
+  expect(await frames()).toEqual([1, 6, 8]);
+  const { places } = (await moves())!;
+  expect(places[2]).toMatchObject({ x: places[1].x, turn: places[1].turn });
+  await animator.undo(2);
+  expect(await frames()).toEqual([1, 9]);
+});
+
+test('a locked layer is not moved: it is said, and nothing changes', async () => {
+  const before = await moves();
+  await animator.hand.press('Layers', 'tab');
+  await animator.hand.press('Lock Clean', 'button');
+  await animator.toCell('Clean', 5);
+  await animator.hand.key('F8');
+  await animator.hand.text('“Clean” is locked. Unlock it in the list of layers to move it.');
+  expect(await moves()).toEqual(before);
+  await animator.hand.press('Unlock Clean', 'button');
+});

@@ -60,7 +60,7 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
       open
       onOpenChange={onClose}
       title="Bring another shot in"
-      about="It becomes a bundle above the layer in hand, from this frame on. Guides and reference of it stay behind."
+      about="It becomes a bundle above the layer in hand, from this frame on. Its guides, reference, camera and changes of colour stay behind."
       width="w-[520px]"
     >
       <div className="flex flex-col gap-3">

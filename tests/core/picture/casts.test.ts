@@ -28,7 +28,7 @@ import {
 } from '../../../src/core/shot/index.ts';
 import { readShotFile, writeShotFile } from '../../../src/core/shotfile/index.ts';
 import { frameOf, nodePainter, type Raster } from '../../canvas.ts';
-import { smallShot } from '../../make.ts';
+import { smallShot, strokeThrough } from '../../make.ts';
 
 const PIVOT = { x: 160, y: 90 };
 const FULL = [{ frame: 0, amount: 1 }];
@@ -239,6 +239,34 @@ describe('the other casts', () => {
     expect(moving.maxX - moving.minX).toBeLessThanOrEqual(42);
     const still = boxWhere(frameOf(shot, 9, 'delivery'), any)!;
     expect(still.maxX - still.minX).toBe(19);
+  });
+  test('drawings that do not move as a whole streak by their lines: one that is the same line comes from where it was', () => {
+    const shot = empty();
+    const layer = makeLayer('Arm', 'clean');
+    shot.layers.push(layer);
+    const swatch = shot.palettes[0].swatches[0].id;
+    for (const [frame, x] of [
+      [0, 100],
+      [5, 160],
+    ])
+      addDrawing(shot, layer.id, frame, 5).ink.push(
+        strokeThrough(
+          [
+            [x, 60],
+            [x, 120],
+          ],
+          { swatch, lineage: 'arm' },
+        ),
+      );
+    addCast(shot, layer.id, 'streak', { length: 0.5, amounts: FULL });
+    const dark = (r: number) => r < 250;
+    const at = boxWhere(frameOf(shot, 5, 'delivery'), dark)!;
+    // Half of the sixty pixels back, and the line's own width.
+    expect(at.minX).toBeGreaterThan(122);
+    expect(at.minX).toBeLessThan(132);
+    expect(at.maxX).toBeGreaterThan(160);
+    const held = boxWhere(frameOf(shot, 7, 'delivery'), dark)!;
+    expect(held.maxX - held.minX).toBeLessThan(14);
   });
   test('of every kind one can be added; there is an end to how many', () => {
     const shot = empty();
