@@ -9,6 +9,7 @@ import {
   makeSwatch,
   makeTrack,
   newId,
+  noCheckNotes,
   noGuides,
   noMouthGuide,
   type Palette,
@@ -133,6 +134,7 @@ function makeShot(): Shot {
     mouthGuide: noMouthGuide(),
     bundles: {},
     camera: null,
+    checks: noCheckNotes(),
     deliveries: [
       { id: 'for-a-friend', name: 'for a friend', format: 'mp4', wishes: { span: 'shot', width: 1280, height: 720 } },
       {

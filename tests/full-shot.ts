@@ -133,6 +133,43 @@ export function fullShot(): { shot: Shot; media: Media } {
     shake: 2,
     moves: { pivot: { x: 160, y: 90 }, on: 'ones', places: [makePlace(0), makePlace(9, { across: 0.5, down: 0.5 })] },
   };
+  shot.checks = {
+    followed: [
+      {
+        id: 'f1',
+        name: 'Hand',
+        colour: 'ochre',
+        layer: layerId,
+        spots: [
+          { drawing: drawing.id, x: 12, y: 30, sure: 1, held: true },
+          { drawing: between.id, x: 20, y: 28, sure: 0.7, held: false },
+        ],
+        hidden: [end.id],
+        stands: [{ id: 'st1', from: 2, to: 5, on: reference.id }],
+        measuredTo: null,
+      },
+      {
+        id: 'f2',
+        name: 'Elbow',
+        colour: 'blue',
+        layer: layerId,
+        spots: [],
+        hidden: [],
+        stands: [],
+        measuredTo: 'f1',
+      },
+    ],
+    parts: [
+      {
+        id: 'p1',
+        name: 'Head',
+        layer: layerId,
+        drawings: [{ drawing: drawing.id, lines: [a], areas: [], held: true }],
+      },
+    ],
+    meant: [{ check: 'arcs', about: 'f1 d2', print: 'x7' }],
+    limits: { arcs: 4.5 },
+  };
   shot.model = { kind: 'picture', asset: 'clip1', index: 1 };
   shot.palettes.push({
     id: newId(),

@@ -311,6 +311,7 @@ describe('sounds one should not have to fear', () => {
     await bring('phone.wav', tone(8000, 1, 1));
     await bring('fine.wav', tone(96_000, 1, 2));
     await bring('round.wav', tone(48_000, 1, 6));
+    for (const name of ['phone', 'fine', 'round']) await boxOf(name);
     const shot = await animator.shot();
     for (const name of ['phone', 'fine', 'round']) expect(clipSeconds(clipNamed(shot, name)), name).toBeCloseTo(1, 3);
   });

@@ -29,7 +29,11 @@ const LISTS: Record<string, [most: number, what: string]> = {
   paint: [LIMITS.maxLines, 'painted areas on a drawing'],
   arcs: [LIMITS.maxArcs, 'arcs'],
   vanishing: [LIMITS.maxVanishing, 'vanishing points'],
-  lines: [LIMITS.maxStudyLines, 'lines over a clip'],
+  followed: [LIMITS.maxFollowed, 'followed points'],
+  spots: [LIMITS.maxDrawings, 'places of a followed point'],
+  parts: [LIMITS.maxFollowed, 'parts of the figure'],
+  stands: [LIMITS.maxStands, 'frames a point stands still on'],
+  meant: [LIMITS.maxMeant, 'findings that are meant so'],
 };
 
 /** The most letters of a text, by its field; names depend on what they are the name of. */

@@ -161,6 +161,9 @@ function merge(shot: Shot, upperId: Id): Id {
   // Whatever named the upper layer names the merged one now.
   if (shot.mouthGuide.head === upperId) shot.mouthGuide.head = lower.id;
   for (const { clips } of shot.tracks) for (const clip of clips) if (clip.follows === upperId) clip.follows = lower.id;
+  for (const { stands } of shot.checks.followed)
+    for (const stand of stands) if (stand.on === upperId) stand.on = lower.id;
+  for (const own of [...shot.checks.followed, ...shot.checks.parts]) if (own.layer === upperId) own.layer = lower.id;
   for (const layer of shot.layers) {
     if (layer.goesWith === upperId) layer.goesWith = layer === lower ? null : lower.id;
     if (layer.only?.layer === upperId) layer.only = layer === lower ? null : { ...layer.only, layer: lower.id };

@@ -3,6 +3,7 @@ import { type Id, newId } from './ids.ts';
 import {
   type Cast,
   type CastKind,
+  type CheckNotes,
   type Clip,
   type Drawing,
   type Guides,
@@ -69,6 +70,10 @@ export const LIMITS = {
   maxStudyLines: 5000,
   /** What one drawing is settled about with another, entries of each kind. */
   maxSettled: 1_000_000,
+  /** Points and parts that are followed, frames one should stand still on, findings that are meant so. */
+  maxFollowed: 500,
+  maxStands: 1000,
+  maxMeant: 20_000,
   maxVanishing: 3,
   /** Farthest a point may lie from the paper's corner, paper pixels. */
   far: 1_000_000,
@@ -243,6 +248,8 @@ export function makeClip(name: string, asset: Id, seconds: number, frame: number
   };
 }
 
+export const noCheckNotes = (): CheckNotes => ({ followed: [], parts: [], meant: [], limits: {} });
+
 /** An empty shot: one clean layer to draw on over one rough guide layer. */
 export function makeShot(wishes: ShotWishes): Shot {
   const swatches: Swatch[] = FIRST_SWATCHES.map(([name, colour]) => makeSwatch(name, colour));
@@ -267,6 +274,7 @@ export function makeShot(wishes: ShotWishes): Shot {
     deliveries: [],
     bundles: {},
     camera: null,
+    checks: noCheckNotes(),
     assets: {},
   };
 }

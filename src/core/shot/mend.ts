@@ -32,6 +32,8 @@ function targetsOf(shot: Shot, target: Target): Set<Id> {
       return new Set(shot.palettes.map(({ id }) => id));
     case 'line':
       return new Set(Object.values(shot.drawings).flatMap(({ ink }) => ink.map(({ id }) => id)));
+    case 'followed':
+      return new Set(shot.checks.followed.map(({ id }) => id));
     case 'arc':
       return new Set(shot.guides.arcs.map(({ id }) => id));
   }

@@ -476,6 +476,76 @@ export interface Guides {
   safe: boolean;
 }
 
+/** Where a followed point is on a drawing, on that drawing's own pegs. */
+export interface Spot {
+  drawing: Id;
+  x: number;
+  y: number;
+  /** 0..1; 1 where the hand set it. */
+  sure: number;
+  /** Set by hand: it is not looked for again, and its neighbours are found from it. */
+  held: boolean;
+}
+
+/** Frames on which a point should stand still. */
+export interface Stand {
+  id: Id;
+  from: number;
+  /** The last of them. */
+  to: number;
+  /** The layer whose moves it stands on, as a figure on ground that scrolls; null: the paper. */
+  on: Id | null;
+}
+
+/** A point of the figure, followed through the drawings of its layer. */
+export interface FollowedPoint {
+  id: Id;
+  name: string;
+  colour: NoteColour;
+  layer: Id;
+  /** One a drawing at most. */
+  spots: Spot[];
+  /** Drawings it is not seen on, as the hand said. */
+  hidden: Id[];
+  stands: Stand[];
+  /** The point its distance is measured to: an upper arm, say; null: none is. */
+  measuredTo: Id | null;
+}
+
+/** Lines and painted areas of one drawing that belong to a part of the figure. */
+export interface PartOnDrawing {
+  drawing: Id;
+  lines: Id[];
+  areas: Id[];
+  /** Chosen by hand: it is not looked for again. */
+  held: boolean;
+}
+
+/** A part of the figure - head, cap, coat - on the drawings of its layer. */
+export interface FigurePart {
+  id: Id;
+  name: string;
+  layer: Id;
+  drawings: PartOnDrawing[];
+}
+
+/** A finding that is meant so: told no more as long as what it is about stays as it is. */
+export interface Meant {
+  /** Of which check, and what it is about. */
+  check: string;
+  about: string;
+  /** What that was like (`Finding.print`). */
+  print: string;
+}
+
+/** What the checks know of a shot: what is followed, what is meant so, limits that were changed by hand (by check). */
+export interface CheckNotes {
+  followed: FollowedPoint[];
+  parts: FigurePart[];
+  meant: Meant[];
+  limits: Record<string, number>;
+}
+
 export interface Shot {
   id: Id;
   title: string;
@@ -507,6 +577,7 @@ export interface Shot {
   bundles: Record<Id, Bundle>;
   /** Null: the whole paper is delivered. */
   camera: Camera | null;
+  checks: CheckNotes;
   /** Only while a shot is looked at from within a bundle (`levelOf`): which one, and the shot's own layers. Never kept. */
   within?: { bundle: Id; outer: Layer[] };
   assets: Record<Id, Asset>;

@@ -1,6 +1,16 @@
 /** What earlier versions kept, brought into what is kept now. */
 import type { Area, Brush, Response, Stroke } from './drawing-model.ts';
-import { makeArea, makeClip, makeLayer, makePlace, makeSwatch, makeTrack, noGuides, noMouthGuide } from './make.ts';
+import {
+  makeArea,
+  makeClip,
+  makeLayer,
+  makePlace,
+  makeSwatch,
+  makeTrack,
+  noCheckNotes,
+  noGuides,
+  noMouthGuide,
+} from './make.ts';
 import type { Asset, Bundle, Clip, Drawing, Layer, Moves, Palette, Place, Shot, Swatch, Track } from './model.ts';
 
 /** What has come since the first version. */
@@ -14,7 +24,8 @@ type Since =
   | 'charts'
   | 'mouthGuide'
   | 'deliveries'
-  | 'camera';
+  | 'camera'
+  | 'checks';
 type PlaceSince = 'parts' | 'bend' | 'ticks' | 'pin';
 type OlderPlace = Omit<Place, PlaceSince> & Partial<Pick<Place, PlaceSince>>;
 type OlderMoves = Omit<Moves, 'places'> & { places: OlderPlace[] };
@@ -87,6 +98,7 @@ export function bringUpToDate(shot: OlderShot): Shot {
     charts: shot.charts ?? [],
     mouthGuide: shot.mouthGuide ?? noMouthGuide(),
     deliveries: shot.deliveries ?? [],
+    checks: shot.checks ?? noCheckNotes(),
   };
 }
 

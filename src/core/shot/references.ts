@@ -21,7 +21,8 @@ export type Target =
   | 'palette'
   | 'chart'
   | 'line'
-  | 'arc';
+  | 'arc'
+  | 'followed';
 
 /** One place that names something. */
 export interface ReferencePlace {
@@ -141,6 +142,58 @@ function* swatchPlaces(shot: Shot): Iterable<ReferencePlace> {
       },
     };
   }
+}
+
+/** What of the checks' notes names drawings: taken out of each list that has them. */
+function* notedDrawings(shot: Shot): Iterable<ReferencePlace> {
+  for (const { id, spots, hidden } of shot.checks.followed)
+    for (const drawing of [...spots.map((spot) => spot.drawing), ...hidden])
+      yield {
+        id: drawing,
+        mend: (draft) => {
+          const point = draft.checks.followed.find((each) => each.id === id);
+          if (!point) return;
+          point.spots = point.spots.filter((spot) => spot.drawing !== drawing);
+          point.hidden = point.hidden.filter((each) => each !== drawing);
+        },
+      };
+  for (const { id, drawings } of shot.checks.parts)
+    for (const { drawing } of drawings)
+      yield {
+        id: drawing,
+        mend: (draft) => {
+          const part = draft.checks.parts.find((each) => each.id === id);
+          if (part) part.drawings = part.drawings.filter((each) => each.drawing !== drawing);
+        },
+      };
+}
+
+/** Layers of what the checks follow, and those a point stands on. */
+function* notedLayers({ checks }: Shot): Iterable<ReferencePlace> {
+  for (const { id, layer, stands } of checks.followed) {
+    yield {
+      id: layer,
+      mend: (draft) => {
+        draft.checks.followed = draft.checks.followed.filter((each) => each.id !== id);
+      },
+    };
+    for (const { id: stand, on } of stands)
+      if (on !== null)
+        yield {
+          id: on,
+          mend: (draft) => {
+            const own = draft.checks.followed.find((each) => each.id === id)?.stands.find((each) => each.id === stand);
+            if (own) own.on = null;
+          },
+        };
+  }
+  for (const { id, layer } of checks.parts)
+    yield {
+      id: layer,
+      mend: (draft) => {
+        draft.checks.parts = draft.checks.parts.filter((each) => each.id !== id);
+      },
+    };
 }
 
 const withoutPassages = (draft: Shot, gone: (passage: Passage) => boolean) => {
@@ -337,6 +390,47 @@ export const REFERENCES: readonly Reference[] = [
         yield { id: from, mend: (draft) => withoutPassages(draft, (each) => each.from === from) };
         yield { id: to, mend: (draft) => withoutPassages(draft, (each) => each.to === to) };
       }
+    },
+  },
+  {
+    what: 'a layer whose points or parts are followed, or that one stands on',
+    to: 'layer',
+    fate: 'they are not followed any more; what stood on it stands on the paper',
+    kind: 'mends',
+    places: notedLayers,
+  },
+  {
+    what: 'the point a followed point is measured to',
+    to: 'followed',
+    fate: 'it is measured no more',
+    kind: 'mends',
+    *places({ checks }) {
+      for (const { id, measuredTo } of checks.followed)
+        if (measuredTo !== null)
+          yield {
+            id: measuredTo,
+            mend: (draft) => {
+              const point = draft.checks.followed.find((each) => each.id === id);
+              if (point) point.measuredTo = null;
+            },
+          };
+    },
+  },
+  {
+    what: 'a drawing that a followed point or a part is on',
+    to: 'drawing',
+    fate: 'they are not on it any more',
+    kind: 'mends',
+    places: notedDrawings,
+  },
+  {
+    what: 'lines of a part of the figure',
+    to: 'line',
+    fate: 'passed over until the line is back',
+    kind: 'waits',
+    *places(shot) {
+      for (const { drawings } of shot.checks.parts)
+        for (const { lines } of drawings) for (const id of lines) yield { id, mend: () => undefined };
     },
   },
   {

@@ -258,6 +258,59 @@ class GuidesPart {
   @IsBoolean() safe!: boolean;
 }
 
+class SpotPart {
+  @IsId() drawing!: string;
+  @IsNumber() @Min(-FAR) @Max(FAR) x!: number;
+  @IsNumber() @Min(-FAR) @Max(FAR) y!: number;
+  @IsNumber() @Min(0) @Max(1) sure!: number;
+  @IsBoolean() held!: boolean;
+}
+
+class StandPart {
+  @IsId() id!: string;
+  @IsInt() @Min(0) @Max(LIMITS.maxLength) from!: number;
+  @IsInt() @Min(0) @Max(LIMITS.maxLength) to!: number;
+  @IsOptional() @IsId() on?: string | null;
+}
+
+class FollowedPart {
+  @IsId() id!: string;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsIn(NOTE_COLOURS) colour!: NoteColour;
+  @IsId() layer!: string;
+  @Parts(() => SpotPart, LIMITS.maxDrawings) spots!: SpotPart[];
+  @IsArray() @ArrayMaxSize(LIMITS.maxDrawings) @IsId({ each: true }) hidden!: string[];
+  @Parts(() => StandPart, LIMITS.maxStands) stands!: StandPart[];
+  @IsOptional() @IsId() measuredTo?: string | null;
+}
+
+class PartOnDrawingPart {
+  @IsId() drawing!: string;
+  @IsArray() @ArrayMaxSize(LIMITS.maxStudyLines) @IsId({ each: true }) lines!: string[];
+  @IsArray() @ArrayMaxSize(LIMITS.maxStudyLines) @IsId({ each: true }) areas!: string[];
+  @IsBoolean() held!: boolean;
+}
+
+class FigurePartPart {
+  @IsId() id!: string;
+  @IsString() @MinLength(1) @MaxLength(LIMITS.maxTitle) name!: string;
+  @IsId() layer!: string;
+  @Parts(() => PartOnDrawingPart, LIMITS.maxDrawings) drawings!: PartOnDrawingPart[];
+}
+
+class MeantPart {
+  @IsString() @MaxLength(LIMITS.maxName) check!: string;
+  @IsString() @MaxLength(200) about!: string;
+  @IsString() @MaxLength(200) print!: string;
+}
+
+class CheckNotesPart {
+  @Parts(() => FollowedPart, LIMITS.maxFollowed) followed!: FollowedPart[];
+  @Parts(() => FigurePartPart, LIMITS.maxFollowed) parts!: FigurePartPart[];
+  @Parts(() => MeantPart, LIMITS.maxMeant) meant!: MeantPart[];
+  @IsRecord((value) => typeof value === 'number' && Number.isFinite(value)) limits!: Record<string, number>;
+}
+
 /** An answer kept with a named delivery; which answers mean something its format says when it is written. */
 const isWish = (value: unknown): boolean =>
   typeof value === 'boolean' ||
@@ -308,6 +361,7 @@ export class ShotPart {
   deliveries?: NamedDeliveryPart[];
   @IsOptional() @Parts(() => BundlePart, LIMITS.maxBundles) bundles?: BundlePart[];
   @IsOptional() @Part(() => CameraPart) camera?: CameraPart | null;
+  @IsOptional() @Part(() => CheckNotesPart) checks?: CheckNotesPart;
   @Parts(() => AssetPart, LIMITS.maxAssets) assets!: AssetPart[];
   @IsArray() @ArrayMaxSize(LIMITS.maxDrawings) @IsId({ each: true }) drawings!: string[];
 }

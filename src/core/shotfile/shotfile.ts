@@ -16,7 +16,7 @@ import { bundleOfPart, cameraOfPart, cellOf, layerOfPart } from './layer-part.ts
 import { DrawingPart, ShotPart } from './schema.ts';
 import { ZipReader } from './zip.ts';
 
-const SHOT_FILE_VERSION = 8;
+const SHOT_FILE_VERSION = 9;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked, and not written: they would not fit the browser's memory. */
@@ -175,6 +175,14 @@ function checkIds(shot: ShotPart): void {
     (shot.notes ?? []).map(({ id }) => id),
   );
   checkOnce(
+    'followed points',
+    (shot.checks?.followed ?? []).map(({ id }) => id),
+  );
+  checkOnce(
+    'parts of the figure',
+    (shot.checks?.parts ?? []).map(({ id }) => id),
+  );
+  checkOnce(
     'arcs',
     (shot.guides?.arcs ?? []).map(({ id }) => id),
   );
@@ -255,7 +263,7 @@ function shownAt(part: ShotPart, frame: number): Set<Id> {
 
 /** The parts of a file as a shot; what they name is not looked at yet. */
 function shotOf(part: ShotPart, drawings: Record<Id, Drawing>): Shot {
-  const { guides, mouthGuide } = part;
+  const { guides, mouthGuide, checks } = part;
   return bringUpToDate({
     ...part,
     layers: part.layers.map(layerOfPart),
@@ -282,6 +290,14 @@ function shotOf(part: ShotPart, drawings: Record<Id, Drawing>): Shot {
     mouthGuide: mouthGuide && {
       head: mouthGuide.head ?? null,
       places: Object.fromEntries(mouthGuide.places.map(({ drawing, ...place }) => [drawing, place])),
+    },
+    checks: checks && {
+      ...checks,
+      followed: checks.followed.map((point) => ({
+        ...point,
+        measuredTo: point.measuredTo ?? null,
+        stands: point.stands.map((stand) => ({ ...stand, on: stand.on ?? null })),
+      })),
     },
     assets: Object.fromEntries(part.assets.map((asset) => [asset.id, asset])),
   });

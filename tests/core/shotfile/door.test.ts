@@ -148,14 +148,14 @@ describe('the label', () => {
     ['[]', /not a Vignette shot file/],
     ['{"format":"vignette-shot"}', /does not say its version/],
     ['{"format":"vignette-shot","version":"6"}', /does not say its version/],
-    ['{"format":"vignette-shot","version":9}', /later version/],
+    ['{"format":"vignette-shot","version":10}', /later version/],
   ] as const)
     test(label, () => {
       expect(complaint(file((parts) => (parts['vignette.json'] = strToU8(label))))).toMatch(message);
     });
   test('of palettes and brushes too', () => {
     expect(() => readPalettes('{"format":"vignette-palettes"}', 'dusk.json')).toThrow(/does not say its version/);
-    expect(() => readBrushFile('{"format":"vignette-brushes","version":9}')).toThrow(/later version/);
+    expect(() => readBrushFile('{"format":"vignette-brushes","version":10}')).toThrow(/later version/);
     expect(() => readBrushFile('null')).toThrow(BadFile);
   });
 });

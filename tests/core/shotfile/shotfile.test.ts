@@ -87,7 +87,7 @@ describe('a shot file', () => {
       'shot.json',
       'vignette.json',
     ]);
-    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 8 });
+    expect(JSON.parse(strFromU8(parts['vignette.json']))).toEqual({ format: 'vignette-shot', version: 9 });
   });
 });
 
@@ -130,8 +130,8 @@ describe('a bad file gives one sentence', () => {
   });
   test('from a later version', () => {
     expect(
-      complaint(tampered((parts) => (parts['vignette.json'] = strToU8('{"format":"vignette-shot","version":9}')))),
-    ).toMatch(/later version.*9/);
+      complaint(tampered((parts) => (parts['vignette.json'] = strToU8('{"format":"vignette-shot","version":10}')))),
+    ).toMatch(/later version.*10/);
   });
   test('a value out of range is named with its place', () => {
     expect(complaint(withShot((shot) => Object.assign(shot, { fps: 900 })))).toMatch(/fps/);

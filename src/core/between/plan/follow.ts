@@ -2,11 +2,9 @@
 
 import type { Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
-import { matchShapes } from '../match/match.ts';
-import { pairUp } from '../match/pairing.ts';
 import { pointAt } from '../match/shape.ts';
-import { type Dense, densePath, pieceOf, shareOn } from '../match/strokes.ts';
-import { figureSize } from './link.ts';
+import { type Dense, densePath, shareOn } from '../match/strokes.ts';
+import { pairedLines } from './same-lines.ts';
 
 /** A point on a drawing: the line it is on and how far along, and where that is. */
 export interface FollowedPlace {
@@ -47,12 +45,9 @@ function step(a: Stroke[], b: Stroke[], from: FollowedPlace): FollowedPlace | nu
   if (!own || b.length === 0) return null;
   const same = b.filter(({ lineage }) => lineage === own.lineage);
   if (same.length === 1) return placeOn(densePath(same[0]), from.share);
-  const [p, q] = [a, b].map((all) => all.map((stroke) => pieceOf(densePath(stroke))));
-  const [as, bs] = [p, q].map((all) => all.map(({ shape }) => shape));
-  const size = figureSize([a, b].map((ink) => ({ ink, paint: [] })));
-  const matching = matchShapes(as, bs, { size });
+  const { a: p, b: q, pairings } = pairedLines(a, b);
   const index = a.indexOf(own);
-  const pairing = pairUp(as, bs, matching).find((each) => each.a === index);
+  const pairing = pairings.find((each) => each.a === index);
   if (!pairing) return null;
   let best = 0;
   const off = (k: number) => Math.abs(shareOn(p[index], pairing.shareFrom[k]) - from.share);

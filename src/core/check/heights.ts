@@ -1,0 +1,66 @@
+import type { FigurePart, NoteColour } from '../shot/model.ts';
+import type { Check, CheckJob } from './check.ts';
+import type { ChartPoint, ChartSeries, CheckResult } from './finding.ts';
+import { partSteps } from './parts.ts';
+
+const COLOURS: readonly NoteColour[] = ['ochre', 'blue', 'plum'];
+
+/** The frames on which a curve turns: its highs and lows, ends that only begin or end it left out. */
+export function turnsOf(
+  points: readonly ChartPoint[],
+  least: number,
+): { frame: number; value: number; high: boolean }[] {
+  const out: { frame: number; value: number; high: boolean }[] = [];
+  let extreme = points[0];
+  let rising: boolean | null = null;
+  for (const point of points.slice(1)) {
+    if (rising === null) {
+      if (Math.abs(point.value - extreme.value) >= least) {
+        rising = point.value > extreme.value;
+        extreme = point;
+      }
+      continue;
+    }
+    if (rising ? point.value >= extreme.value : point.value <= extreme.value) {
+      extreme = point;
+      continue;
+    }
+    if (Math.abs(point.value - extreme.value) >= least) {
+      out.push({ frame: extreme.frame, value: extreme.value, high: rising });
+      rising = !rising;
+      extreme = point;
+    }
+  }
+  return out;
+}
+
+/** How high the top of a part, or of the whole figure, stands, over the frames; highs and lows marked, one curve against another. */
+export const heights: Check = {
+  id: 'heights',
+  name: 'Heights',
+  about: 'How high the top of the figure and of its parts stands from drawing to drawing: what is highest when.',
+  needs: 'nothing',
+  limit: null,
+  look({ shot, runs, parts }: CheckJob): CheckResult {
+    const least = shot.height / 360;
+    const curve = (part: FigurePart | null, k: number): ChartSeries => {
+      const points = runs.flatMap((run) =>
+        partSteps(part, run).map(({ step, box }) => ({
+          frame: step.frame,
+          frames: step.frames,
+          drawing: step.drawing.id,
+          // Higher on the paper is higher in the chart.
+          value: shot.height - box.minY,
+        })),
+      );
+      const marks = turnsOf(points, least).map(({ frame, value, high }) => ({
+        frame,
+        value,
+        word: high ? 'high' : 'low',
+      }));
+      return { name: part?.name ?? 'the figure', colour: COLOURS[k % COLOURS.length], shape: 'line', points, marks };
+    };
+    const series = parts.length > 0 ? parts.map((part, k) => curve(part, k)) : [curve(null, 0)];
+    return { findings: [], chart: { unit: 'px', series, base: null, limit: null, bothSides: false }, paths: [] };
+  },
+};

@@ -1,0 +1,54 @@
+import { type Check, percent } from './check.ts';
+import type { ChartSeries, CheckResult, Finding } from './finding.ts';
+import { pathOfPoint, printOf, waysOfPoint } from './points.ts';
+import { nameOf } from './steps.ts';
+
+/** How far two followed points are apart, against the first key: an arm that grows. */
+export const lengths: Check = {
+  id: 'lengths',
+  name: 'Lengths',
+  about: 'Two points that are measured to one another should stay as far apart as on the first key.',
+  needs: 'points',
+  limit: { name: 'off the key', unit: '%', first: () => 8 },
+  look({ layer, runs, followed, limit }): CheckResult {
+    const findings: Finding[] = [];
+    const series: ChartSeries[] = [];
+    for (const point of followed) {
+      const other = followed.find(({ id }) => id === point.measuredTo);
+      if (!other) continue;
+      const there = new Map(waysOfPoint(other, runs).flatMap((way) => way.map((each) => [each.step.drawing.id, each])));
+      const measured = waysOfPoint(point, runs)
+        .flat()
+        .flatMap((from) => {
+          const to = there.get(from.step.drawing.id);
+          return to ? [{ from, to, long: Math.hypot(to.x - from.x, to.y - from.y) }] : [];
+        });
+      const key = measured.find(({ from, long }) => from.step.drawing.role === 'key' && long > 0) ?? measured[0];
+      if (!key || key.long === 0) continue;
+      const name = `${point.name} to ${other.name}`;
+      const line: ChartSeries = { name, colour: point.colour, shape: 'line', points: [], marks: [] };
+      series.push(line);
+      for (const { from, to, long } of measured) {
+        const { drawing, frame, frames } = from.step;
+        const share = long / key.long;
+        line.points.push({ frame, frames, drawing: drawing.id, value: 100 * share });
+        if (Math.abs(share - 1) <= limit / 100) continue;
+        findings.push({
+          check: 'lengths',
+          about: `${point.id} ${other.id} ${drawing.id}`,
+          print: printOf([key.from, key.to, from, to]),
+          layer: layer.id,
+          drawing: drawing.id,
+          frame,
+          words: `“${name}” is ${percent(Math.abs(share - 1))} ${share > 1 ? 'longer' : 'shorter'} on drawing ${nameOf(drawing)} than on ${nameOf(key.from.step.drawing)}.`,
+          how: 'Draw it to its length, or mark it as meant where it is foreshortened.',
+          amount: Math.abs(share - 1) / (limit / 100),
+          at: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 },
+          mends: [{ kind: 'open', name: 'Go there', view: 'desk' }],
+        });
+      }
+    }
+    const chart = { unit: '%', series, base: 100, limit, bothSides: true };
+    return { findings, chart, paths: followed.map((point) => pathOfPoint(point, runs)) };
+  },
+};

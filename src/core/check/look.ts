@@ -1,0 +1,46 @@
+/** Looking a layer over with one check, remembered as long as nothing it looked at has changed. */
+import { revision } from '../picture/shows.ts';
+import type { Id } from '../shot/ids.ts';
+import type { Layer, Shot } from '../shot/model.ts';
+import type { Check } from './check.ts';
+import { type CheckResult, type Finding, NOTHING_FOUND } from './finding.ts';
+import { runsOf } from './steps.ts';
+
+export interface LookWishes {
+  from: number;
+  /** The last frame. */
+  to: number;
+  progress?(share: number): void;
+}
+
+/** How far is too far for a check, as it is in this shot. */
+export const limitOf = (shot: Shot, { id, limit }: Pick<Check, 'id' | 'limit'>): number =>
+  shot.checks.limits[id] ?? limit?.first(shot) ?? 0;
+
+/** What a check finds on a layer. What was said to be meant so is not told. */
+export function lookOver(
+  shot: Shot,
+  check: Check,
+  layer: Layer,
+  { from, to, progress = () => {} }: LookWishes,
+): CheckResult {
+  const runs = runsOf(shot, layer, from, to);
+  const followed = shot.checks.followed.filter((point) => point.layer === layer.id);
+  const parts = shot.checks.parts.filter((part) => part.layer === layer.id);
+  if (runs.length === 0 && check.id !== 'sync') return NOTHING_FOUND;
+  const result = check.look({ shot, layer, runs, from, to, followed, parts, limit: limitOf(shot, check), progress });
+  return { ...result, findings: [...result.findings].sort((a, b) => b.amount - a.amount || a.frame - b.frame) };
+}
+
+/** Whether a finding was said to be meant so, and what it is about is still as it was then. */
+export const isMeant = ({ checks }: Pick<Shot, 'checks'>, { check, about, print }: Finding): boolean =>
+  checks.meant.some((each) => each.check === check && each.about === about && each.print === print);
+
+/** What a check of a layer depends on, as a key: the same key, the same findings. */
+export function lookKey(shot: Shot, check: Check, layer: Layer, { from, to }: LookWishes): string {
+  const drawings = new Set<Id>(layer.exposures.flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : [])));
+  const own = [...drawings].map((id) => (shot.drawings[id] ? revision(shot.drawings[id]) : 0));
+  const around = [layer, shot.checks.followed, shot.checks.parts, shot.camera ?? shot.layers, shot.layers];
+  const sounds = check.id === 'sync' ? [shot.reading, shot.tracks] : [];
+  return `${check.id} ${from} ${to} ${limitOf(shot, check)} ${[...around, ...sounds].map(revision).join('.')} ${own.join('.')}`;
+}

@@ -1,0 +1,159 @@
+import { isFirstPass } from '../between/index.ts';
+import { drawingsOfLayer } from '../sheet/drawings.ts';
+import { placedExposures } from '../sheet/exposures.ts';
+import { STAGES } from '../shot/model.ts';
+import type { Check, CheckJob } from './check.ts';
+import type { CheckResult, Finding, Mend } from './finding.ts';
+import { drawnAs } from './seam.ts';
+import { nameOf } from './steps.ts';
+
+const GO: Mend = { kind: 'open', name: 'Go there', view: 'desk' };
+
+/** Empty frames between drawings. */
+function gaps({ layer, from, to }: CheckJob): Finding[] {
+  const all = placedExposures(layer.exposures);
+  return all.flatMap(({ exposure: { cell, frames }, start }, i): Finding[] => {
+    const inside = cell === null && i > 0 && all.slice(i + 1).some(({ exposure }) => exposure.cell !== null);
+    if (!inside || start + frames <= from || start > to) return [];
+    return [
+      {
+        check: 'sheet',
+        about: `gap ${all[i - 1].exposure.id}`,
+        print: `${start} ${frames}`,
+        layer: layer.id,
+        drawing: null,
+        frame: start,
+        words: `${frames === 1 ? `Frame ${start + 1} is` : `Frames ${start + 1} to ${start + frames} are`} empty between drawings.`,
+        how: 'Hold the drawing before, or close the gap.',
+        amount: 1,
+        at: null,
+        mends: [GO],
+      },
+    ];
+  });
+}
+
+/** A drawing on one frame among drawings held two and more. */
+function onesAmongTwos({ layer, from, to }: CheckJob): Finding[] {
+  const all = placedExposures(layer.exposures).filter(({ exposure }) => exposure.cell?.kind === 'drawing');
+  const held = (i: number) => all[i]?.exposure.frames ?? 0;
+  return all.flatMap(({ exposure, start }, i): Finding[] => {
+    const [before, after] = [held(i - 1), held(i + 1)];
+    if (exposure.frames !== 1 || before < 2 || after < 2 || start < from || start > to) return [];
+    return [
+      {
+        check: 'sheet',
+        about: `one ${exposure.id}`,
+        print: `${before} 1 ${after}`,
+        layer: layer.id,
+        drawing: exposure.cell?.kind === 'drawing' ? exposure.cell.drawing : null,
+        frame: start,
+        words: `The drawing on frame ${start + 1} stands one frame among others that stand ${Math.min(before, after)}.`,
+        how: 'Hold it as its neighbours are held.',
+        amount: 0.6,
+        at: null,
+        mends: [GO],
+      },
+    ];
+  });
+}
+
+/** Drawings of a run that are drawn alike although they are two. */
+function twins({ layer, runs }: CheckJob): Finding[] {
+  return runs.flatMap((run) => {
+    const first = new Map<string, (typeof run)[number]>();
+    return run.flatMap((step): Finding[] => {
+      if (step.drawing.ink.length + step.drawing.paint.length === 0) return [];
+      const look = drawnAs(step.drawing);
+      const other = first.get(look);
+      if (!other) first.set(look, step);
+      if (!other || other.drawing === step.drawing) return [];
+      return [
+        {
+          check: 'sheet',
+          about: `twin ${other.drawing.id} ${step.drawing.id}`,
+          print: look.slice(0, 200),
+          layer: layer.id,
+          drawing: step.drawing.id,
+          frame: step.frame,
+          words: `Drawings ${nameOf(other.drawing)} and ${nameOf(step.drawing)} are drawn alike.`,
+          how: `Show ${nameOf(other.drawing)} again in its place, or draw it anew.`,
+          amount: 0.8,
+          at: null,
+          mends: [GO],
+        },
+      ];
+    });
+  });
+}
+
+/** Drawings that want another look: first passes, rough ones among clean ones, those in the tray. */
+function unfinished({ shot, layer, runs }: CheckJob): Finding[] {
+  const steps = runs.flat();
+  const stage = (name: string) => STAGES.indexOf(name as never);
+  const clean = steps.some(({ drawing }) => stage(drawing.stage) >= stage('clean'));
+  const seen = new Set<string>();
+  const out: Finding[] = [];
+  for (const { drawing, frame } of steps) {
+    if (seen.has(drawing.id)) continue;
+    seen.add(drawing.id);
+    const place = { check: 'sheet', layer: layer.id, drawing: drawing.id, frame, at: null };
+    if (isFirstPass(drawing))
+      out.push({
+        ...place,
+        about: `first pass ${drawing.id}`,
+        print: drawing.firstPass!.made.slice(0, 200),
+        words: `Drawing ${nameOf(drawing)} is a first pass that no hand has touched.`,
+        how: 'Look at it, and correct it where it needs it.',
+        amount: 0.4,
+        mends: [GO],
+      });
+    else if (clean && drawing.stage === 'rough' && drawing.ink.length > 0)
+      out.push({
+        ...place,
+        about: `rough ${drawing.id}`,
+        print: drawing.stage,
+        words: `Drawing ${nameOf(drawing)} is rough among clean ones.`,
+        how: 'Clean it up.',
+        amount: 0.7,
+        mends: [GO],
+      });
+  }
+  const unused = [...drawingsOfLayer(shot, layer.id)].filter(
+    ({ id, ink, paint }) =>
+      ink.length + paint.length > 0 &&
+      !layer.exposures.some(({ cell }) => cell?.kind === 'drawing' && cell.drawing === id),
+  );
+  if (unused.length > 0)
+    out.push({
+      check: 'sheet',
+      about: 'unused',
+      print: unused
+        .map(({ id }) => id)
+        .join(' ')
+        .slice(0, 200),
+      layer: layer.id,
+      drawing: null,
+      frame: 0,
+      at: null,
+      words: `${unused.length} ${unused.length === 1 ? 'drawing is' : 'drawings are'} on no frame; ${unused.length === 1 ? 'it waits' : 'they wait'} in the tray.`,
+      how: 'Show them again, or throw them away.',
+      amount: 0.2,
+      mends: [GO],
+    });
+  return out;
+}
+
+/** What of the sheet an assistant would ask about. */
+export const sheetOrder: Check = {
+  id: 'sheet',
+  name: 'Sheet',
+  about: 'Empty frames, twins, one on ones among twos, drawings not used, not touched or not cleaned.',
+  needs: 'nothing',
+  limit: null,
+  look: (job): CheckResult => ({
+    findings: [...gaps(job), ...onesAmongTwos(job), ...twins(job), ...unfinished(job)],
+    chart: null,
+    paths: [],
+  }),
+};
