@@ -1,11 +1,5 @@
 /** Lines of many drawings: matching them, drawing in-betweens, measuring them. Stopping ends the worker. */
-import {
-  type BetweenJob,
-  type BetweenResult,
-  computeBetweens,
-  type FollowedPlace,
-  follow,
-} from '../core/between/index.ts';
+import { type BetweenJob, type BetweenResult, computeBetweens } from '../core/between/index.ts';
 import { type DrawingQuality, qualityOf } from '../core/ink/index.ts';
 import type { Stroke } from '../core/shot/index.ts';
 import { serve } from './serve.ts';
@@ -19,10 +13,6 @@ const face = {
       told = share;
       progress(share);
     });
-  },
-  /** Where a point of a line is on other drawings: see core's `follow`. */
-  follow(drawings: Stroke[][], at: number, line: string, share: number): (FollowedPlace | null)[] {
-    return follow(drawings, at, line, share);
   },
   measure(ink: Stroke[]): DrawingQuality {
     return qualityOf(ink);

@@ -80,7 +80,7 @@ export class Animator {
     await this.hand.settled();
   }
 
-  async view(name: 'desk' | 'reference' | 'sound' | 'paint' | 'export'): Promise<void> {
+  async view(name: 'desk' | 'reference' | 'sound' | 'paint' | 'checks' | 'export'): Promise<void> {
     await (await this.page.waitForSelector(`nav[aria-label="Views"] a[href$="/${name}"]`))!.click();
     await this.page.waitForFunction(
       (path) => location.pathname.endsWith(path) && document.querySelector('main')?.childElementCount,

@@ -260,7 +260,11 @@ export const betweenCommands: Command[] = [
     name: 'Let all followed points go',
     group: 'In-betweens',
     keys: ['$mod+Shift+KeyD'],
-    run: ({ view }) => view.setState({ followed: [] }),
+    run: ({ session, view }) =>
+      void session.change('let points go', (draft) => {
+        const { layerId } = view.getState();
+        draft.checks.followed = draft.checks.followed.filter(({ layer }) => layer !== layerId);
+      }),
   },
   {
     id: 'between-down',

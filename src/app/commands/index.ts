@@ -1,6 +1,7 @@
 import { betweenCommands } from './between.ts';
 import { bundleCommands } from './bundles.ts';
 import { cameraCommands } from './camera.ts';
+import { checkCommands } from './checks.ts';
 import { choosingCommands } from './choosing.ts';
 import { deskCommands } from './desk.ts';
 import { drawingCommands } from './drawings.ts';
@@ -33,6 +34,7 @@ export const COMMANDS: Command[] = [
   ...retimeCommands,
   ...betweenCommands,
   ...paintCommands,
+  ...checkCommands,
   ...choosingCommands,
   ...noteCommands,
   ...sheetCommands,

@@ -28,6 +28,7 @@ type CommandGroup =
   | 'Notes'
   | 'Sheet'
   | 'Layers'
+  | 'Checks'
   | 'Moves'
   | 'Paper'
   | 'Ghosts'
@@ -45,7 +46,7 @@ export interface Command {
    * The keys mean this only while `when` says so; else they are another command's. It names what they are borrowed for: two
    * things can borrow the same key when they are never in hand at once.
    */
-  borrowsKeys?: 'picked' | 'clip' | 'mouths' | 'proposal' | 'paint';
+  borrowsKeys?: 'picked' | 'clip' | 'mouths' | 'proposal' | 'paint' | 'checks';
   /** How the keys are shown, where many do the same: "0–9". */
   keysSay?: string;
   /** Whether it can run now; always, when absent. */

@@ -4,7 +4,6 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
   type BetweenPlan,
   type BetweenResult,
-  type FollowedPlace,
   isFirstPass,
   planFingerprint,
   planFor,
@@ -239,12 +238,6 @@ export class BetweenDesk {
       () => false,
     );
     if (kept && seen()) this.state.setState({ half: { key, ink } });
-  }
-
-  /** Where a point is on the drawings around: see core's `follow`. */
-  async follow(drawings: Stroke[][], at: number, line: Id, share: number): Promise<(FollowedPlace | null)[]> {
-    const places = this.host.face.follow(drawings, at, line, share) as Promise<(FollowedPlace | null)[]>;
-    return (await this.computed(places)) ?? drawings.map(() => null);
   }
 
   close(): void {

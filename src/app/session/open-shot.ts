@@ -4,6 +4,7 @@ import { useStore } from 'zustand';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, readSetting, readView, writeSetting, writeView } from '../../store/index.ts';
 import { BetweenDesk } from './between-desk.ts';
+import { CheckDesk } from './check-desk.ts';
 import { DeliveryPreview } from './delivery-preview.ts';
 import { LineDesk } from './line-desk.ts';
 import { PaintDesk } from './paint-desk.ts';
@@ -25,6 +26,7 @@ export interface OpenShot {
   betweens: BetweenDesk;
   paints: PaintDesk;
   lines: LineDesk;
+  checks: CheckDesk;
   delivery: DeliveryPreview;
   close(): Promise<void>;
 }
@@ -54,6 +56,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
   const betweens = new BetweenDesk(session, view);
   const paints = new PaintDesk(session, view);
   const lines = new LineDesk((sentence) => session.onSaying(sentence));
+  const checks = new CheckDesk(session);
   const delivery = new DeliveryPreview(session);
 
   // Sounds are decoded as they turn up in a clip: at opening, after an import, after an undo; and let go when none has them.
@@ -109,6 +112,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
     betweens,
     lines,
     paints,
+    checks,
     delivery,
     async close() {
       removeEventListener('pagehide', leaving);
@@ -117,6 +121,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
       betweens.close();
       lines.close();
       paints.close();
+      checks.close();
       delivery.close();
       keepView();
       const card = session.refreshCard(view.getState().frame).catch(() => undefined);

@@ -5,6 +5,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Shot } from '../../core/shot/index.ts';
 import { isKeptValue, type KeptValue, restored } from './kept.ts';
+import { checking } from './slices/checking.ts';
 import { exporting } from './slices/exporting.ts';
 import { hand } from './slices/hand.ts';
 import { mouths } from './slices/mouths.ts';
@@ -33,12 +34,22 @@ export type ViewState = ToolsInHand &
   StateOf<typeof sound> &
   StateOf<typeof mouths> &
   StateOf<typeof painting> &
+  StateOf<typeof checking> &
   StateOf<typeof exporting>;
 
-const SLICES = [place, paper, moving, hand, playing, sheet, sound, mouths, painting, exporting] as unknown as Slice<
-  object,
-  object
->[];
+const SLICES = [
+  place,
+  paper,
+  moving,
+  hand,
+  playing,
+  sheet,
+  sound,
+  mouths,
+  painting,
+  checking,
+  exporting,
+] as unknown as Slice<object, object>[];
 
 /** The version of what is kept. Before the first one all of the state was written, what passes too. */
 const VERSION = 1;

@@ -1,6 +1,7 @@
 /** The workers of the application, each started in one place. The bundler finds them by these very expressions. */
 import type { Remote } from 'comlink';
 import type { BetweenFace } from '../../workers/between.worker.ts';
+import type { CheckFace } from '../../workers/check.worker.ts';
 import type { ClipFace } from '../../workers/clip.worker.ts';
 import type { ExportFace } from '../../workers/export.worker.ts';
 import type { PaintFace } from '../../workers/paint.worker.ts';
@@ -52,6 +53,14 @@ export const exportHost = (onEnd: () => void) =>
   new WorkerHost<ExportFace>({
     what: 'The part that writes deliveries',
     start: () => new Worker(new URL('../../workers/export.worker.ts', import.meta.url), { type: 'module' }),
+    onEnd,
+  });
+
+export const checkHost = (onDeath: OnDeath, onEnd: () => void) =>
+  new WorkerHost<CheckFace>({
+    what: 'The part that looks drawings over',
+    start: () => new Worker(new URL('../../workers/check.worker.ts', import.meta.url), { type: 'module' }),
+    onDeath,
     onEnd,
   });
 

@@ -21,7 +21,7 @@ export interface CheckJob {
   progress(share: number): void;
 }
 
-export interface CheckLimit {
+interface CheckLimit {
   /** What is limited, and its unit. */
   name: string;
   unit: string;

@@ -6,10 +6,7 @@ import { partSteps } from './parts.ts';
 const COLOURS: readonly NoteColour[] = ['ochre', 'blue', 'plum'];
 
 /** The frames on which a curve turns: its highs and lows, ends that only begin or end it left out. */
-export function turnsOf(
-  points: readonly ChartPoint[],
-  least: number,
-): { frame: number; value: number; high: boolean }[] {
+function turnsOf(points: readonly ChartPoint[], least: number): { frame: number; value: number; high: boolean }[] {
   const out: { frame: number; value: number; high: boolean }[] = [];
   let extreme = points[0];
   let rising: boolean | null = null;

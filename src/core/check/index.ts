@@ -37,7 +37,7 @@ export const CHECKS: readonly Check[] = [
 
 export const checkOf = (id: string): Check | undefined => CHECKS.find((check) => check.id === id);
 
-export type { Check, CheckLimit } from './check.ts';
+export type { Check } from './check.ts';
 export * from './finding.ts';
 export * from './follow.ts';
 export * from './look.ts';

@@ -7,7 +7,7 @@ import type { FigurePart, PartOnDrawing, Planes } from '../shot/model.ts';
 import type { Step } from './steps.ts';
 
 /** What of a drawing belongs to a part: its lines and areas that are still there. */
-export function ofPart({ ink, paint }: Planes, part: Pick<PartOnDrawing, 'lines' | 'areas'>): Planes {
+function ofPart({ ink, paint }: Planes, part: Pick<PartOnDrawing, 'lines' | 'areas'>): Planes {
   const lines = new Set(part.lines);
   const areas = new Set(part.areas);
   return { ink: ink.filter(({ id }) => lines.has(id)), paint: paint.filter(({ id }) => areas.has(id)) };

@@ -3,7 +3,6 @@ import { IDENTITY, inverse, type Matrix, mapPoint } from '../plane/matrix.ts';
 import type { Point } from '../plane/point.ts';
 import { placedExposures } from '../sheet/exposures.ts';
 import { layerAt } from '../sheet/moves/layer-at.ts';
-import type { Id } from '../shot/ids.ts';
 import type { Drawing, Layer, Shot } from '../shot/model.ts';
 
 export interface Step {
@@ -51,5 +50,3 @@ export function onPegs({ map }: Pick<Step, 'map'>, { x, y }: Point): Point {
 
 /** How high the figure of a run is, at the least a twentieth of the paper: what small and large are measured by. */
 export const scaleOfPaper = ({ height }: Pick<Shot, 'height'>): number => height / 1080;
-
-export const sameStep = (step: Step, id: Id): boolean => step.drawing.id === id;

@@ -530,7 +530,7 @@ export interface FigurePart {
 }
 
 /** A finding that is meant so: told no more as long as what it is about stays as it is. */
-export interface Meant {
+interface Meant {
   /** Of which check, and what it is about. */
   check: string;
   about: string;

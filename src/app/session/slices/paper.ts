@@ -2,7 +2,7 @@
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, Max, Min } from 'class-validator';
 import type { Matrix } from '../../../core/plane/index.ts';
 import { type Id, LIMITS } from '../../../core/shot/index.ts';
-import { IsId, Part, Parts } from '../../../core/shot/part.ts';
+import { Part } from '../../../core/shot/part.ts';
 import { FITTED, type PaperView } from '../../desk/view.ts';
 import { GhostSettings, mendGhosts } from '../ghost-settings.ts';
 import { slice } from './slice.ts';
@@ -22,16 +22,6 @@ class KeptPaperView implements PaperView {
   @IsBoolean() mirrored = FITTED.mirrored;
 }
 
-/** A point of a line, followed through the drawings of its layer. */
-export class FollowedPoint {
-  @IsId() id!: Id;
-  @IsId() layerId!: Id;
-  @IsId() drawing!: Id;
-  @IsId() line!: Id;
-  /** How far along the line. */
-  @IsNumber() @Min(0) @Max(1) share!: number;
-}
-
 class Paper {
   @Part(() => KeptPaperView) paper: PaperView = FITTED;
   @Part(() => GhostSettings) ghosts = new GhostSettings();
@@ -46,8 +36,6 @@ class Paper {
   @IsIn(['drawing', 'chart']) rollCard: 'drawing' | 'chart' = 'drawing';
   /** The computed drawing that belongs here is seen as a faint ghost. */
   @IsBoolean() halfGhost = false;
-  /** Points followed through the drawings. */
-  @Parts(() => FollowedPoint, 1000) followed: FollowedPoint[] = [];
   /** Frames a new drawing is held. */
   @IsInt() @Min(1) @Max(LIMITS.maxLength) newHold = 2;
 }
@@ -80,10 +68,5 @@ export const paper = slice({
     roll: null,
     changing: null,
   }),
-  mend: ({ ghosts, followed }, shot) => ({
-    ghosts: mendGhosts(ghosts, shot),
-    followed: followed.every(({ drawing }) => shot.drawings[drawing])
-      ? followed
-      : followed.filter(({ drawing }) => shot.drawings[drawing]),
-  }),
+  mend: ({ ghosts }, shot) => ({ ghosts: mendGhosts(ghosts, shot) }),
 });
