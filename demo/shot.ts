@@ -19,6 +19,7 @@ import type { Media } from '../src/core/shotfile/index.ts';
 import { foleySound, writeWav } from '../src/core/sound/index.ts';
 import { BLOCK_CLIP, blockClip } from './block-clip.ts';
 import { CART, cartPicture } from './cart.ts';
+import { followKeeper } from './followed.ts';
 import { makeKeeper } from './keeper.ts';
 import { background, lampFlame, poleFlame, rough } from './layers.ts';
 import { mouthsOf } from './mouths.ts';
@@ -149,6 +150,7 @@ function makeShot(): Shot {
   loopHiss(shot, hiss);
   readLine(shot);
   mouthsOf(shot, keeperLayer(shot).id);
+  followKeeper(shot, keeperLayer(shot).id);
   // The click belongs to the drawing on which the pole meets the lamp, wherever that is moved.
   const meets = exposureAt(keeperLayer(shot).exposures, CLICK_AT - 1)!;
   pinClip(shot, shot.tracks[1].clips[0].id, meets.exposure.id);

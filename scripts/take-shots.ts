@@ -44,11 +44,6 @@ async function main() {
   await animator.hand.press('Safe', 'checkbox');
   await take('guides');
   await animator.undo(3);
-  await animator.hand.key('KeyW');
-  await animator.hand.key('Shift', 'Backquote');
-  for (let i = 0; i < 6; i++) await animator.hand.key('KeyC');
-  await take('line-400');
-  await animator.hand.key('Backquote');
   await animator.hand.key('KeyQ');
   await animator.toCell('Keeper', 20);
   for (let i = 0; i < 29; i++) await animator.hand.key('ArrowDown');
@@ -107,6 +102,12 @@ async function main() {
   await take('mouths');
   await animator.hand.key('Control', 'KeyG');
   await animator.hand.press('Layers', 'tab');
+  await animator.toCell('Keeper', 22);
+  await animator.view('checks');
+  await animator.hand.press('Arcs', 'radio');
+  await animator.hand.wait(1500);
+  await animator.hand.key('KeyJ');
+  await take('checks');
   await animator.view('export');
   await animator.hand.press('MP4', 'radio');
   await animator.page.waitForSelector('[data-testid="foretold"]', { timeout: 60_000 });

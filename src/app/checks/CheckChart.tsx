@@ -143,7 +143,7 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
               {chart.base !== null && (
                 <path d={`M${LEFT} ${y(chart.base)}H${width}`} stroke="#2a2924" strokeOpacity={0.5} />
               )}
-              {chart.series.map((series) => (
+              {chart.series.map((series, i) => (
                 <Curve
                   key={series.name}
                   series={series}
@@ -153,6 +153,7 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
                   base={chart.base}
                   limits={limits}
                   perFrame={perFrame}
+                  beside={[i, chart.series.filter(({ shape }) => shape === 'bars').length]}
                 />
               ))}
               {limits.map((limit) => (
@@ -209,6 +210,7 @@ function Curve({
   base,
   limits,
   perFrame,
+  beside: [place, of],
 }: {
   series: ChartSeries;
   inSight(point: ChartPoint): boolean;
@@ -217,6 +219,8 @@ function Curve({
   base: number | null;
   limits: number[];
   perFrame: number;
+  /** Bars of several rows stand beside one another: which row this is, of how many. */
+  beside: [place: number, of: number];
 }) {
   const seen = points.filter(inSight);
   const stroke = CURVES[colour];
@@ -245,12 +249,13 @@ function Curve({
       ) : (
         seen.map((point) => {
           const [a, b] = [Math.min(foot, y(point.value)), Math.max(foot, y(point.value))];
+          const wide = (point.frames * perFrame - 2) / Math.max(1, of);
           return (
             <rect
               key={point.frame}
-              x={x(point.frame) + 1}
+              x={x(point.frame) + 1 + place * wide}
               y={a}
-              width={Math.max(2, point.frames * perFrame - 2)}
+              width={Math.max(1.5, wide)}
               height={Math.max(1, b - a)}
               fill={far(point.value) ? '#a33a1f' : stroke}
               fillOpacity={0.85}

@@ -140,6 +140,15 @@ function sameAreas(a: LinedDrawing, b: LinedDrawing, ids: ReadonlySet<Id>): Id[]
   return [...taken];
 }
 
+/** Names of lines and areas that belong to a part wherever it was chosen: where something has such a name, it belongs to it. */
+function namesOf(drawings: readonly LinedDrawing[], chosen: readonly (PartOnDrawing | null)[]): Set<string> {
+  const names = drawings.flatMap(({ ink, paint }, i) => {
+    const ids = new Set([...(chosen[i]?.lines ?? []), ...(chosen[i]?.areas ?? [])]);
+    return [...ink, ...paint].flatMap(({ id, name }) => (ids.has(id) && name !== '' ? [name] : []));
+  });
+  return new Set(names);
+}
+
 /** A part of the figure on every drawing of its layer: as the hand chose it there, else as the nearest drawing before or after has it. */
 export function foundPart(
   drawings: readonly LinedDrawing[],
@@ -149,13 +158,18 @@ export function foundPart(
   const out: (PartOnDrawing | null)[] = drawings.map(
     ({ id }) => chosen.find((each) => each.held && each.drawing === id) ?? null,
   );
+  const names = namesOf(drawings, out);
   const from = (i: number, k: number): PartOnDrawing | null => {
     const known = out[k];
     if (!known) return null;
     const matched = matchedLines(drawings[k].ink, drawings[i].ink);
-    const lines = known.lines.flatMap((id) => matched.get(id) ?? []);
-    const areas = sameAreas(drawings[k], drawings[i], new Set(known.areas));
-    return lines.length + areas.length > 0 ? { drawing: drawings[i].id, lines, areas, held: false } : null;
+    const lines = new Set(known.lines.flatMap((id) => matched.get(id) ?? []));
+    for (const { id, name } of drawings[i].ink) if (names.has(name)) lines.add(id);
+    const areas = new Set(sameAreas(drawings[k], drawings[i], new Set(known.areas)));
+    for (const { id, name } of drawings[i].paint) if (names.has(name)) areas.add(id);
+    return lines.size + areas.size > 0
+      ? { drawing: drawings[i].id, lines: [...lines], areas: [...areas], held: false }
+      : null;
   };
   for (let i = 1; i < drawings.length; i++) {
     progress((0.5 * i) / drawings.length);

@@ -22,7 +22,9 @@ export const line: Check = {
   look({ layer, runs, progress }): CheckResult {
     const steps = runs.flat().filter(({ drawing }) => drawing.ink.length > 0);
     const key = steps.find(({ drawing }) => drawing.role === 'key') ?? steps[0];
-    if (!key) return { findings: [], chart: null, paths: [] };
+    // Mouths and effects are not drawn over their key.
+    if (!key || layer.purpose === 'mouth' || layer.purpose === 'effect')
+      return { findings: [], chart: null, paths: [] };
     const wanted = qualityOf(key.drawing.ink);
     const seen = new Set<string>();
     const findings: Finding[] = [];

@@ -29,7 +29,10 @@ export function lookOver(
   const parts = shot.checks.parts.filter((part) => part.layer === layer.id);
   if (runs.length === 0 && check.id !== 'sync') return NOTHING_FOUND;
   const result = check.look({ shot, layer, runs, from, to, followed, parts, limit: limitOf(shot, check), progress });
-  return { ...result, findings: [...result.findings].sort((a, b) => b.amount - a.amount || a.frame - b.frame) };
+  const findings = [...result.findings].sort((a, b) => b.amount - a.amount || a.frame - b.frame);
+  // A drawing that stands in several places is told once, where it is worst.
+  const told = new Set<string>();
+  return { ...result, findings: findings.filter(({ about }) => !told.has(about) && told.add(about)) };
 }
 
 /** Whether a finding was said to be meant so, and what it is about is still as it was then. */

@@ -1,7 +1,8 @@
 /** Parts of the figure as the checks read them: their lines and areas on a drawing, their box and area on the paper. */
 import { type Box, boxOfPoints, joinedBox, mapBox } from '../plane/box.ts';
+import { coveredArea } from '../plane/clip.ts';
 import { scaleOf } from '../plane/matrix.ts';
-import { ringArea, ringsArea, ringsBox } from '../plane/rings.ts';
+import { ringArea, ringsBox } from '../plane/rings.ts';
 import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { FigurePart, PartOnDrawing, Planes } from '../shot/model.ts';
 import type { Step } from './steps.ts';
@@ -51,7 +52,8 @@ function ringOf(points: Float32Array): Float32Array {
 
 /** How much of the paper a part covers, square pixels: its painted areas, else what its closed lines go round. */
 export function areaOf({ ink, paint }: Planes, { map }: Pick<Step, 'map'>): number {
-  const painted = paint.reduce((sum, { rings }) => sum + Math.abs(ringsArea(rings)), 0);
+  // Shades lie over what they shade.
+  const painted = coveredArea(paint.map(({ rings }) => rings));
   const ringed = ink.reduce((sum, { closed, points }) => sum + (closed ? Math.abs(ringArea(ringOf(points))) : 0), 0);
   return (painted > 0 ? painted : ringed) * scaleOf(map) ** 2;
 }

@@ -19,7 +19,7 @@ export const drawnAs = ({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): string 
   ].join('|');
 
 /** A cycle of fewer drawings says nothing of how it runs. */
-const FEWEST = 4;
+const FEWEST = 5;
 
 /** The ways of what is followed, or of the middle of the figure where nothing is. */
 function waysAcross(

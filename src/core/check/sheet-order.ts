@@ -1,7 +1,8 @@
 import { isFirstPass } from '../between/index.ts';
 import { drawingsOfLayer } from '../sheet/drawings.ts';
 import { placedExposures } from '../sheet/exposures.ts';
-import { STAGES } from '../shot/model.ts';
+import { inARow } from '../shot/in-a-row.ts';
+import { type Drawing, STAGES } from '../shot/model.ts';
 import type { Check, CheckJob } from './check.ts';
 import type { CheckResult, Finding, Mend } from './finding.ts';
 import { drawnAs } from './seam.ts';
@@ -63,7 +64,8 @@ function twins({ layer, runs }: CheckJob): Finding[] {
   return runs.flatMap((run) => {
     const first = new Map<string, (typeof run)[number]>();
     return run.flatMap((step): Finding[] => {
-      if (step.drawing.ink.length + step.drawing.paint.length === 0) return [];
+      // A mouth is laid again wherever it is wanted.
+      if (step.drawing.mouth || step.drawing.ink.length + step.drawing.paint.length === 0) return [];
       const look = drawnAs(step.drawing);
       const other = first.get(look);
       if (!other) first.set(look, step);
@@ -94,20 +96,12 @@ function unfinished({ shot, layer, runs }: CheckJob): Finding[] {
   const clean = steps.some(({ drawing }) => stage(drawing.stage) >= stage('clean'));
   const seen = new Set<string>();
   const out: Finding[] = [];
+  const passes: { drawing: Drawing; frame: number }[] = [];
   for (const { drawing, frame } of steps) {
     if (seen.has(drawing.id)) continue;
     seen.add(drawing.id);
     const place = { check: 'sheet', layer: layer.id, drawing: drawing.id, frame, at: null };
-    if (isFirstPass(drawing))
-      out.push({
-        ...place,
-        about: `first pass ${drawing.id}`,
-        print: drawing.firstPass!.made.slice(0, 200),
-        words: `Drawing ${nameOf(drawing)} is a first pass that no hand has touched.`,
-        how: 'Look at it, and correct it where it needs it.',
-        amount: 0.4,
-        mends: [GO],
-      });
+    if (isFirstPass(drawing)) passes.push({ drawing, frame });
     else if (clean && drawing.stage === 'rough' && drawing.ink.length > 0)
       out.push({
         ...place,
@@ -119,6 +113,23 @@ function unfinished({ shot, layer, runs }: CheckJob): Finding[] {
         mends: [GO],
       });
   }
+  if (passes.length > 0)
+    out.push({
+      check: 'sheet',
+      about: 'first passes',
+      print: passes
+        .map(({ drawing }) => drawing.id)
+        .join(' ')
+        .slice(0, 200),
+      layer: layer.id,
+      drawing: passes[0].drawing.id,
+      frame: passes[0].frame,
+      at: null,
+      words: `${inARow(passes.map(({ drawing }) => nameOf(drawing)))}: ${passes.length === 1 ? 'a first pass' : 'first passes'} no hand has touched.`,
+      how: 'Look at them, and correct what needs it.',
+      amount: 0.4,
+      mends: [GO],
+    });
   const unused = [...drawingsOfLayer(shot, layer.id)].filter(
     ({ id, ink, paint }) =>
       ink.length + paint.length > 0 &&

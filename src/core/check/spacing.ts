@@ -7,7 +7,7 @@ import { offNumber, waysOf } from './smooth.ts';
 import { nameOf, onPegs, type Step, scaleOfPaper } from './steps.ts';
 
 /** A way shorter than this between two drawings, at 1080 lines, is a hold that breathes: its share says nothing. */
-const LEAST_WAY = 2;
+const LEAST_WAY = 6;
 
 interface Charted {
   seen: SeenPlace;
@@ -55,6 +55,16 @@ function asCharted(point: FollowedPoint, runs: readonly Step[][], charts: readon
   return out;
 }
 
+/** A way apart at its keys: how fast it comes to a key and how fast it leaves is the animator's wish, not a fault. */
+function betweenKeys(way: SeenPlace[]): SeenPlace[][] {
+  const out: SeenPlace[][] = [[]];
+  for (const place of way) {
+    out[out.length - 1].push(place);
+    if (place.step.drawing.role === 'key' && out[out.length - 1].length > 1) out.push([place]);
+  }
+  return out;
+}
+
 /** How far a followed point goes from drawing to drawing: where that stutters, and where it is not as the timing chart says. */
 export const spacing: Check = {
   id: 'spacing',
@@ -71,7 +81,7 @@ export const spacing: Check = {
     for (const point of followed) {
       const line: ChartSeries = { name: point.name, colour: point.colour, shape: 'bars', points: [], marks: [] };
       for (const seen of waysOfPoint(point, runs)) {
-        for (const way of waysOf(seen, 0.5 * scale)) {
+        for (const way of waysOf(seen, 0.5 * scale).flatMap(betweenKeys)) {
           const gone = [0];
           for (let i = 1; i < way.length; i++)
             gone.push(gone[i - 1] + Math.hypot(way[i].x - way[i - 1].x, way[i].y - way[i - 1].y));

@@ -72,18 +72,31 @@ function closedMouths(job: CheckJob, early: number): { findings: Finding[]; poin
   return { findings, points };
 }
 
+/** Mouths as they are seen: one that is laid anew as the head moves under it stands on. */
+function mouthsSeen({ shot, layer }: CheckJob) {
+  const out: { kind: string | null; drawing: string; start: number; frames: number }[] = [];
+  for (const { exposure, start } of placedExposures(layer.exposures)) {
+    const drawing = exposure.cell?.kind === 'drawing' ? shot.drawings[exposure.cell.drawing] : undefined;
+    const kind = drawing?.mouth?.kind ?? null;
+    const last = out.at(-1);
+    if (last && kind !== null && last.kind === kind) last.frames += exposure.frames;
+    else out.push({ kind, drawing: drawing?.id ?? '', start, frames: exposure.frames });
+  }
+  return out;
+}
+
 /** Mouths that stand for one frame only. */
-const shortMouths = ({ shot, layer, from, to }: CheckJob): Finding[] =>
-  placedExposures(layer.exposures).flatMap(({ exposure: { cell, frames }, start }): Finding[] => {
-    const mouth = cell?.kind === 'drawing' ? shot.drawings[cell.drawing]?.mouth : null;
-    if (!mouth || mouth.kind === 'closed' || frames !== 1 || start < from || start > to) return [];
+const shortMouths = (job: CheckJob): Finding[] =>
+  mouthsSeen(job).flatMap(({ kind, drawing, frames, start }): Finding[] => {
+    const { layer, from, to } = job;
+    if (kind === null || kind === 'closed' || frames !== 1 || start < from || start > to) return [];
     return [
       {
         check: 'sync',
         about: `short ${start}`,
-        print: `${mouth.kind} ${start}`,
+        print: `${kind} ${start}`,
         layer: layer.id,
-        drawing: cell?.kind === 'drawing' ? cell.drawing : null,
+        drawing,
         frame: start,
         words: `A mouth stands for one frame on ${start + 1}: it is not seen.`,
         how: 'Hold it two frames, or leave it out.',

@@ -27,6 +27,14 @@ export function cutterOf(polygons: ArrayLike<number>[]): Cutter {
   return unionD(polygons.map(pathOf), FillRule.NonZero);
 }
 
+/** How much even-odd shapes cover together, square pixels: what several of them cover counts once. */
+export function coveredArea(shapes: readonly Float32Array[][]): number {
+  const each = shapes.flatMap((rings) => unionD(rings.map(pathOf), FillRule.EvenOdd));
+  const whole = unionD(each, FillRule.NonZero);
+  // Holes run the other way round: their areas are taken off.
+  return Math.abs(whole.reduce((sum, path) => sum + ringArea(numbersOf(path)), 0));
+}
+
 /** What a cutter leaves of even-odd rings, largest first; null when it takes nothing of them. */
 export function ringsWithout(rings: Float32Array[], cutter: Cutter): Float32Array[] | null {
   const own = unionD(rings.map(pathOf), FillRule.EvenOdd);

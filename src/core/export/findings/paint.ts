@@ -1,7 +1,8 @@
 import { faultsOf, regionMap } from '../../paint/index.ts';
 import { drawingName } from '../../sheet/drawings.ts';
+import { inARow } from '../../shot/in-a-row.ts';
 import { drawnLayers, isDelivered } from './drawn.ts';
-import { type FindingSource, inARow } from './finding.ts';
+import type { FindingSource } from './finding.ts';
 
 /** Drawings without any paint on a layer that is painted; mouths of a chart are as the chart has them. */
 export const unpainted: FindingSource = {

@@ -1,8 +1,9 @@
 import { isFirstPass } from '../../between/index.ts';
 import { drawingName } from '../../sheet/drawings.ts';
+import { inARow } from '../../shot/in-a-row.ts';
 import { STAGES } from '../../shot/model.ts';
 import { type DrawnLayer, drawnLayers } from './drawn.ts';
-import { type FindingSource, inARow } from './finding.ts';
+import type { FindingSource } from './finding.ts';
 
 const delivered = ({ visible, guide }: DrawnLayer['layer']) => visible && !guide;
 const named = (drawings: DrawnLayer['drawings']) => inARow(drawings.map(({ drawing }) => drawingName(drawing)));

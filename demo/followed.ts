@@ -1,0 +1,45 @@
+/** Points and parts of the keeper that the checks follow: the end of the pole, the button of the cap; the cap and the head. */
+
+import { placeOnLine } from '../src/core/between/index.ts';
+import {
+  addPart,
+  drawingsInOrder,
+  followPoint,
+  foundPart,
+  foundSpots,
+  putPart,
+  putSpots,
+} from '../src/core/check/index.ts';
+import type { Drawing, Shot } from '../src/core/shot/index.ts';
+
+/** Lines and areas by what their names begin with. */
+const CAP = /^(crown|band|brim|badge|cap-)/;
+const HEAD = /^(face|nose|ear|jaw|chin|cheek|nape)/;
+
+function point(shot: Shot, drawings: Drawing[], name: string, line: string, share: number): void {
+  const [first] = drawings;
+  const stroke = first.ink.find((each) => each.name === line)!;
+  const { x, y } = placeOnLine(stroke, share);
+  const id = followPoint(shot, first.layerId, first.id, x, y);
+  const own = shot.checks.followed.find((each) => each.id === id)!;
+  own.name = name;
+  putSpots(shot, id, foundSpots(drawings, own.spots, [], shot.height));
+}
+
+function part(shot: Shot, drawings: Drawing[], name: string, names: RegExp): void {
+  const [first] = drawings;
+  const ids = (all: readonly { id: string; name: string }[]) =>
+    all.filter((each) => names.test(each.name)).map(({ id }) => id);
+  const id = addPart(shot, first.layerId, first.id, ids(first.ink), ids(first.paint));
+  const own = shot.checks.parts.find((each) => each.id === id)!;
+  own.name = name;
+  putPart(shot, id, foundPart(drawings, own));
+}
+
+export function followKeeper(shot: Shot, layer: string): void {
+  const drawings = drawingsInOrder(shot, layer);
+  point(shot, drawings, 'Pole end', 'pole-cup-lip', 0.5);
+  point(shot, drawings, 'Cap button', 'cap-button', 0.25);
+  part(shot, drawings, 'Cap', CAP);
+  part(shot, drawings, 'Head', HEAD);
+}
