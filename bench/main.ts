@@ -8,6 +8,7 @@ import { createApp } from '../server/app.ts';
 import { launch } from '../tests/browser/driver.ts';
 import type { Animator } from '../tests/browser/hands.ts';
 import { benchBetween } from './between.ts';
+import { benchChecks } from './checks.ts';
 import { benchDeliver, benchSprites } from './deliver.ts';
 import { benchDesk } from './desk.ts';
 import { benchFirstLoad } from './first-load.ts';
@@ -53,6 +54,7 @@ const HERE: Record<string, () => Promise<void> | void> = {
   between: benchBetween,
   paint: benchPaint,
   gif: benchGif,
+  checks: benchChecks,
   reading: benchReading,
 };
 

@@ -3,12 +3,15 @@
 import { placeOnLine } from '../src/core/between/index.ts';
 import {
   addPart,
+  CHECKS,
   drawingsInOrder,
   followPoint,
   foundPart,
   foundSpots,
+  lookOver,
   putPart,
   putSpots,
+  setMeant,
 } from '../src/core/check/index.ts';
 import type { Drawing, Shot } from '../src/core/shot/index.ts';
 
@@ -42,4 +45,9 @@ export function followKeeper(shot: Shot, layer: string): void {
   point(shot, drawings, 'Cap button', 'cap-button', 0.25);
   part(shot, drawings, 'Cap', CAP);
   part(shot, drawings, 'Head', HEAD);
+  const keeper = shot.layers.find(({ id }) => id === layer)!;
+  // He turns his head and leans: what gets larger, fuller and faster by that is meant so.
+  for (const check of CHECKS.filter(({ id }) => ['size', 'volume', 'spacing'].includes(id)))
+    for (const finding of lookOver(shot, check, keeper, { from: 0, to: shot.length - 1 }).findings)
+      setMeant(shot, finding, true);
 }

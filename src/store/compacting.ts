@@ -39,7 +39,7 @@ export async function compact(db: Database, history: History, steps = STEPS_KEPT
   if (few && history.done.length <= steps && (await unnamedFiles(db, shot)).length === 0) return;
   history.keepSteps(steps);
   const needed = new Set([...history.done, ...history.undone].flat());
-  await db.transaction('rw', db.journal, db.snapshots, db.assets, async () => {
+  await db.transaction('rw', db.journal, db.snapshots, db.assets, db.versions, async () => {
     const newest = await newestSeq(db, shot.id);
     // Another tab has the shot: what it needs is not known here.
     if (newest !== history.seq) return;
@@ -53,6 +53,9 @@ export async function compact(db: Database, history: History, steps = STEPS_KEPT
     const unnamed = await unnamedFiles(db, shot);
     if (unnamed.length === 0) return;
     const named = new Set<Id>();
+    await rowsOf(db.versions, shot.id).each(({ structure }) => {
+      for (const id of Object.keys(structure.assets)) named.add(id);
+    });
     await journalFrom(db, shot.id, 0).each((row) => {
       if (row.kind !== 'do') return;
       for (const { path } of row.patches) if (path[0] === 'assets') named.add(String(path[1]));

@@ -49,6 +49,25 @@ export interface SetAsideRow {
   drawings: DrawingRow[];
 }
 
+/** A state of a shot kept under a name: its structure here, its drawings in rows that versions share. */
+export interface VersionRow {
+  id: Id;
+  shotId: Id;
+  name: string;
+  /** Kept by itself, not by hand. */
+  auto: boolean;
+  at: number;
+  thumb: Blob | null;
+  structure: PackedStructure;
+  drawings: { id: Id; key: string }[];
+}
+
+export interface VersionDrawingRow {
+  shotId: Id;
+  key: string;
+  bytes: Uint8Array<ArrayBuffer>;
+}
+
 export interface AssetRow {
   shotId: Id;
   id: Id;
@@ -79,6 +98,8 @@ export class Database extends Dexie {
   views!: EntityTable<ViewRow, 'shotId'>;
   settings!: EntityTable<SettingRow, 'key'>;
   setAside!: EntityTable<SetAsideRow, 'number'>;
+  versions!: Table<VersionRow, Id>;
+  versionDrawings!: Table<VersionDrawingRow, [Id, string]>;
 
   constructor(name = 'vignette') {
     super(name);
@@ -92,6 +113,7 @@ export class Database extends Dexie {
       settings: 'key',
     });
     this.version(2).stores({ setAside: '++number, shotId' });
+    this.version(3).stores({ versions: 'id, shotId', versionDrawings: '[shotId+key], shotId' });
   }
 
   /**

@@ -5,3 +5,4 @@ export { type Opened, openKept, openToDraw } from './opening.ts';
 export * from './settings.ts';
 export * from './shelf.ts';
 export * from './tabs.ts';
+export * from './versions.ts';

@@ -100,7 +100,17 @@ export async function keepCard(db: Database, shotId: Id, thumb: Blob): Promise<v
 
 /** Deletes a shot for good, with its drawings, journal and files. */
 export async function deleteShot(db: Database, shotId: Id): Promise<void> {
-  const tables = [db.shots, db.snapshots, db.drawings, db.journal, db.assets, db.views, db.setAside];
+  const tables = [
+    db.shots,
+    db.snapshots,
+    db.drawings,
+    db.journal,
+    db.assets,
+    db.views,
+    db.setAside,
+    db.versions,
+    db.versionDrawings,
+  ];
   await underClaim(shotId, 'Close it', () =>
     db.transaction('rw', tables, async () => {
       await Promise.all([
@@ -111,6 +121,8 @@ export async function deleteShot(db: Database, shotId: Id): Promise<void> {
         rowsOf(db.assets, shotId).delete(),
         db.views.delete(shotId),
         rowsOf(db.setAside, shotId).delete(),
+        rowsOf(db.versions, shotId).delete(),
+        rowsOf(db.versionDrawings, shotId).delete(),
       ]);
     }),
   );

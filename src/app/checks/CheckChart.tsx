@@ -181,6 +181,11 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
                 {`— ${name}`.slice(0, 20)}
               </text>
             ))}
+          {chart?.says && (
+            <text x={width - 10} y={14} fontSize={11} textAnchor="end" fill="#5c5a52">
+              {chart.says}
+            </text>
+          )}
           {empty && (
             <text x={width / 2} y={HEIGHT / 2} fontSize={12} textAnchor="middle" fill="#5c5a52">
               {emptyWords(check.needs, chart === null)}

@@ -90,6 +90,13 @@ function PointRow({ point, others }: { point: FollowedPoint; others: FollowedPoi
             Hidden here
           </Button>
         )}
+        <Button
+          className="!h-6"
+          title="Find it again on the drawings the hand has not set it on: lines may have been redrawn"
+          onClick={() => void checks.findPoint(point.id, newId())}
+        >
+          Find again
+        </Button>
         <IconButton
           label={`Follow ${point.name} no more`}
           onClick={() => session.change('let a point go', (draft) => dropPoint(draft, point.id))}
@@ -102,6 +109,9 @@ function PointRow({ point, others }: { point: FollowedPoint; others: FollowedPoi
           Not found on {lost.slice(0, 8).join(', ')}
           {lost.length > 8 ? '…' : ''}.
         </p>
+      )}
+      {lost.length === 0 && point.spots.some(({ sure }) => sure < 0.5) && (
+        <p className="text-second">Unsure on some drawings: drag it there with Follow.</p>
       )}
       {check === 'lengths' && (
         <label className="flex items-center gap-2 text-second">

@@ -3,7 +3,7 @@ import { useStore } from 'zustand';
 import { keyHint, ownKeys } from './own-keys.ts';
 import type { Command, CommandContext } from './register.ts';
 
-export type SmallWindow = 'keys' | 'commands' | 'shot' | 'length' | 'timing' | 'bring-shot' | null;
+export type SmallWindow = 'keys' | 'commands' | 'shot' | 'length' | 'timing' | 'bring-shot' | 'versions' | null;
 
 export const CommandsContext = createContext<CommandContext | null>(null);
 

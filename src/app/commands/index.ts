@@ -22,6 +22,7 @@ import { sheetCommands } from './sheet.ts';
 import { shotCommands } from './shot.ts';
 import { soundCommands } from './sound.ts';
 import { toolCommands } from './tools.ts';
+import { versionCommands } from './versions.ts';
 
 export const COMMANDS: Command[] = [
   ...toolCommands,
@@ -47,4 +48,5 @@ export const COMMANDS: Command[] = [
   ...bundleCommands,
   ...cameraCommands,
   ...shotCommands,
+  ...versionCommands,
 ];

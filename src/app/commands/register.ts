@@ -12,7 +12,7 @@ export interface CommandContext extends OpenShot {
   /** Says a sentence to the person. */
   say(text: string): void;
   /** Opens one of the small windows: the keys, the list of commands, the shot's own settings, its length, reading a timing, bringing a shot in. */
-  window(name: 'keys' | 'commands' | 'shot' | 'length' | 'timing' | 'bring-shot' | null): void;
+  window(name: 'keys' | 'commands' | 'shot' | 'length' | 'timing' | 'bring-shot' | 'versions' | null): void;
 }
 
 type CommandGroup =

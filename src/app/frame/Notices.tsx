@@ -27,7 +27,8 @@ export function Notices({ takeOver }: { takeOver(): void }) {
   const { session } = useOpenShot();
   const kept = useSyncExternalStore(session.subscribeAround, () => session.kept);
   const readOnly = useSyncExternalStore(session.subscribeAround, () => session.readOnly);
-  const save = <Button onClick={() => void saveShotFile(session.whole)}>Save the shot file</Button>;
+  const looked = useSyncExternalStore(session.subscribeAround, () => session.lookedAt);
+  const save = <Button onClick={() => void saveShotFile(session.present)}>Save the shot file</Button>;
   return (
     <>
       {readOnly === 'elsewhere' && (
@@ -46,6 +47,15 @@ export function Notices({ takeOver }: { takeOver(): void }) {
           {session.unkept > 0 && save}
           <Button look="main" onClick={takeOver}>
             Take it over here
+          </Button>
+        </Bar>
+      )}
+      {looked && (
+        <Bar>
+          This is “{looked.name}”, as it was kept. It is played and flipped like the present; nothing can be changed in
+          it.
+          <Button look="main" onClick={() => session.lookAt(null)}>
+            Back to the present
           </Button>
         </Bar>
       )}

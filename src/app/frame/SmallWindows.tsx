@@ -9,6 +9,7 @@ const WINDOWS: Record<NonNullable<SmallWindow>, ComponentType<{ onClose(): void 
   shot: later(() => import('./ShotWindow.tsx'), Coming),
   length: later(() => import('./LengthWindow.tsx'), Coming),
   timing: later(() => import('./TimingWindow.tsx'), Coming),
+  versions: later(() => import('../versions/VersionsWindow.tsx'), Coming),
   'bring-shot': later(() => import('../moves/BringShotWindow.tsx'), Coming),
 };
 

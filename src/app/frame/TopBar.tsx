@@ -43,7 +43,7 @@ export function TopBar() {
             key={path}
             to={path}
             className={({ isActive }) =>
-              `flex h-7 items-center rounded-md px-1.5 min-[1180px]:px-2.5 ${isActive ? 'bg-accent font-medium text-white' : 'text-second hover:bg-wash/70 hover:text-ink'}`
+              `flex h-7 items-center rounded-md px-1 min-[1180px]:px-2.5 ${isActive ? 'bg-accent font-medium text-white' : 'text-second hover:bg-wash/70 hover:text-ink'}`
             }
           >
             {name}
@@ -77,16 +77,19 @@ export function TopBar() {
             </IconButton>
           }
           items={[
-            { name: 'Save the shot file', run: () => void saveShotFile(session.whole) },
+            { name: 'Save the shot file', run: () => void saveShotFile(session.present) },
             ...(reference > 0
               ? [
                   {
                     name: `Save it without the reference (${sizeInWords(reference)} less)`,
-                    run: () => void saveShotFile(withoutReference(session.whole)),
+                    run: () => void saveShotFile(withoutReference(session.present)),
                   },
                 ]
               : []),
             menuItem('shot-settings'),
+            menuItem('keep-version'),
+            menuItem('versions'),
+            menuItem('other-timing'),
             null,
             menuItem('commands'),
             menuItem('keys'),

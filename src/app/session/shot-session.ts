@@ -2,7 +2,7 @@
  * One open shot: the present state, the door for edits, undo, keeping, and the picture worker that follows along.
  */
 import type { Remote } from 'comlink';
-import { type History, type JournalRow, levelDraft, type Recipe } from '../../core/history/index.ts';
+import { diff, type History, type JournalRow, levelDraft, type Recipe } from '../../core/history/index.ts';
 import { changedInside, followInside, packPatches } from '../../core/sheet/index.ts';
 import { type Asset, type Drawing, type Id, levelOf, newId, Refused, type Shot } from '../../core/shot/index.ts';
 import {
@@ -33,6 +33,13 @@ export type Opening = 'look' | 'take over' | 'force';
 
 const ELSEWHERE = 'This shot is open in another tab, so nothing is changed here.';
 
+/** A version of the shot as it is looked at. */
+export interface LookedVersion {
+  id: Id;
+  name: string;
+  shot: Shot;
+}
+
 export class ShotSession {
   readonly db: Database;
   /** The picture worker's functions. A question to it fails when it dies; the next one goes to a new worker. */
@@ -43,6 +50,9 @@ export class ShotSession {
   private readonly claim: Claim | null;
   private stopAnswering: () => void = () => {};
   private opened: readonly Id[] = [];
+  private looked: LookedVersion | null = null;
+  /** Id of the version that was looked at last. */
+  lookedLast = '';
   private listeners = new Set<() => void>();
   private around = new Set<() => void>();
   private telling = false;
@@ -132,12 +142,33 @@ export class ShotSession {
 
   /** The shot, or while a bundle is open what is inside of it (`levelOf`). */
   get shot(): Shot {
-    return levelOf(this.history.shot, this.bundle);
+    return levelOf(this.whole, this.bundle);
   }
 
-  /** The shot with everything in it, whatever is open. */
+  /** The shot with everything in it, whatever is open: the version that is looked at, else the present. */
   get whole(): Shot {
+    return this.looked?.shot ?? this.history.shot;
+  }
+
+  /** The shot as it is now, whatever is looked at. */
+  get present(): Shot {
     return this.history.shot;
+  }
+
+  /** The version that is looked at in place of the present. */
+  get lookedAt(): LookedVersion | null {
+    return this.looked;
+  }
+
+  /** Shows a version in place of the present, or the present again (null). Nothing can be changed while one is looked at. */
+  lookAt(version: LookedVersion | null): void {
+    const before = this.whole;
+    this.looked = version;
+    if (version) this.lookedLast = version.id;
+    const { patches } = diff(before, this.whole);
+    this.mendTrail();
+    if (patches.length > 0) this.host.tell((face) => face.apply(packPatches(patches)));
+    this.tell();
   }
 
   /** The bundle that is open, one in another; empty: the shot itself. */
@@ -221,6 +252,10 @@ export class ShotSession {
       this.onSaying(ELSEWHERE);
       return false;
     }
+    if (this.looked) {
+      this.onSaying(`This is “${this.looked.name}”. Go back to the present to change the shot, or put this back.`);
+      return false;
+    }
     try {
       const { bundle } = this;
       const before = this.whole;
@@ -282,7 +317,7 @@ export class ShotSession {
   }
 
   private async stepNow(kind: 'undo' | 'redo'): Promise<void> {
-    if (this.readOnly) return;
+    if (this.readOnly || this.looked) return;
     if (!this.can(kind)) {
       if (kind === 'undo' && this.history.letGo > 0)
         this.onSaying('The edits before this cannot be taken back any more: they were let go to save room.');

@@ -10,6 +10,7 @@ import LockOpen from 'lucide-react/icons/lock-open';
 import { memo, useMemo, useState } from 'react';
 import { bundleOf, layerOf, moveLayer, pictureOf, progressInWords } from '../../core/sheet/index.ts';
 import { AFTER_LAST, type Layer, newId, type Shot } from '../../core/shot/index.ts';
+import { FoundCount } from '../checks/FoundCount.tsx';
 import { useCommands } from '../commands/context.ts';
 import { commandItem } from '../commands/menu.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
@@ -118,6 +119,7 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
         value={layer.name}
         onDone={(name) => edit('name layer', (each) => void (each.name = name))}
       />
+      <FoundCount layer={id} />
       {badge && (
         <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second">
           {badge}

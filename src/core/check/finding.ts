@@ -61,6 +61,8 @@ export interface Chart {
   limit: number | null;
   /** Both sides of the base, or above it only. */
   bothSides: boolean;
+  /** What the chart says in words; empty: nothing. */
+  says?: string;
 }
 
 /** A way over the paper, a place for each drawing. */

@@ -31,6 +31,23 @@ function turnsOf(points: readonly ChartPoint[], least: number): { frame: number;
   return out;
 }
 
+/** How the highs of one curve lie to the lows of the next: "Head is highest 2 frames after Coat is lowest." */
+function against([one, other]: readonly ChartSeries[]): string {
+  if (!one || !other) return '';
+  const at = ({ marks }: ChartSeries, word: string) =>
+    marks.filter((mark) => mark.word === word).map(({ frame }) => frame);
+  const lows = at(other, 'low');
+  const offs = at(one, 'high').flatMap((frame) => {
+    const near = [...lows].sort((a, b) => Math.abs(a - frame) - Math.abs(b - frame))[0];
+    return near === undefined ? [] : [frame - near];
+  });
+  if (offs.length === 0) return '';
+  const off = Math.round(offs.reduce((sum, each) => sum + each, 0) / offs.length);
+  const when =
+    off === 0 ? 'when' : `${Math.abs(off)} ${Math.abs(off) === 1 ? 'frame' : 'frames'} ${off > 0 ? 'after' : 'before'}`;
+  return `${one.name} is highest ${when} ${other.name} is lowest.`;
+}
+
 /** How high the top of a part, or of the whole figure, stands, over the frames; highs and lows marked, one curve against another. */
 export const heights: Check = {
   id: 'heights',
@@ -58,6 +75,7 @@ export const heights: Check = {
       return { name: part?.name ?? 'the figure', colour: COLOURS[k % COLOURS.length], shape: 'line', points, marks };
     };
     const series = parts.length > 0 ? parts.map((part, k) => curve(part, k)) : [curve(null, 0)];
-    return { findings: [], chart: { unit: 'px', series, base: null, limit: null, bothSides: false }, paths: [] };
+    const chart = { unit: 'px', series, base: null, limit: null, bothSides: false, says: against(series) };
+    return { findings: [], chart, paths: [] };
   },
 };

@@ -13,6 +13,7 @@ import { heights } from './heights.ts';
 import { lengths } from './lengths.ts';
 import { line } from './line.ts';
 import { overlap } from './overlap.ts';
+import { paint } from './paint.ts';
 import { planted } from './planted.ts';
 import { seam } from './seam.ts';
 import { sheetOrder } from './sheet-order.ts';
@@ -31,6 +32,7 @@ export const CHECKS: readonly Check[] = [
   planted,
   seam,
   line,
+  paint,
   sync,
   sheetOrder,
 ];

@@ -1,4 +1,5 @@
-import { findingsOf, measureLines, qualityOf } from '../ink/index.ts';
+import { type DrawingQuality, findingsOf, qualityOf } from '../ink/index.ts';
+import type { Stroke } from '../shot/drawing-model.ts';
 import { type Check, percent } from './check.ts';
 import type { ChartSeries, CheckResult, Finding } from './finding.ts';
 import { nameOf } from './steps.ts';
@@ -11,6 +12,15 @@ const WORDS: Record<ReturnType<typeof findingsOf>[number]['kind'], (by: number) 
   'open ends': (by) => `have ${by} open ends, more`,
   overlaps: (by) => `go past one another in ${by} places, more`,
 };
+
+const known = new WeakMap<Stroke[], DrawingQuality>();
+
+/** Measuring is most of the work: lines that are as they were are measured once. */
+function measured(ink: Stroke[]): DrawingQuality {
+  let quality = known.get(ink);
+  if (!quality) known.set(ink, (quality = qualityOf(ink)));
+  return quality;
+}
 
 /** Lines against those of the first key: width, darkness, open ends. */
 export const line: Check = {
@@ -25,7 +35,7 @@ export const line: Check = {
     // Mouths and effects are not drawn over their key.
     if (!key || layer.purpose === 'mouth' || layer.purpose === 'effect')
       return { findings: [], chart: null, paths: [] };
-    const wanted = qualityOf(key.drawing.ink);
+    const wanted = measured(key.drawing.ink);
     const seen = new Set<string>();
     const findings: Finding[] = [];
     const widths: ChartSeries = { name: 'width', colour: 'blue', shape: 'bars', points: [], marks: [] };
@@ -36,11 +46,11 @@ export const line: Check = {
           frame,
           frames,
           drawing: drawing.id,
-          value: (100 * measureLines(drawing.ink).width) / wanted.whole.width,
+          value: (100 * measured(drawing.ink).whole.width) / wanted.whole.width,
         });
       if (drawing === key.drawing || seen.has(drawing.id)) return;
       seen.add(drawing.id);
-      for (const { kind, line: name, by } of findingsOf(qualityOf(drawing.ink), wanted))
+      for (const { kind, line: name, by } of findingsOf(measured(drawing.ink), wanted))
         findings.push({
           check: 'line',
           about: `${drawing.id} ${kind} ${name}`.slice(0, 200),

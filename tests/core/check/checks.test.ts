@@ -14,6 +14,7 @@ import {
 import { change } from '../../../src/core/history/index.ts';
 import { setPlace } from '../../../src/core/sheet/index.ts';
 import { makeDrawing, makeLayer, newId, type Shot } from '../../../src/core/shot/index.ts';
+import { box, strokeThrough } from '../../make.ts';
 import { boxes, type Motion, type MotionWishes, PLAIN, travelling } from './motions.ts';
 
 const WHOLE = { from: 0, to: 20_000 };
@@ -292,6 +293,41 @@ describe('the other checks', () => {
     const { chart } = lookOver(motion.shot, checkOf('heights')!, motion.layer, WHOLE);
     const [{ marks }] = chart!.series;
     expect(marks.map(({ frame, word }) => `${word} ${frame / 2}`)).toEqual(['high 3', 'low 6', 'high 9']);
+  });
+  test('heights of two parts: how one lies to the other is said', () => {
+    const motion = travelling(Array.from({ length: 13 }, () => ({ x: 500, y: 900 })));
+    const bob = (i: number, late: number) => 40 * Math.cos((2 * Math.PI * (i - late)) / 6);
+    const parts = ['Head', 'Shoulder'].map((name, k) => ({
+      id: name,
+      name,
+      layer: motion.layer.id,
+      drawings: motion.drawings.map((drawing, i) => {
+        // The head is highest one drawing after the shoulder is lowest.
+        const y = k === 0 ? 300 + bob(i, 1) : 500 - bob(i, 0);
+        const stroke = strokeThrough([
+          [480, y],
+          [520, y + 40],
+        ]);
+        motion.shot.drawings[drawing].ink.push(stroke);
+        return { drawing, lines: [stroke.id], areas: [], held: true };
+      }),
+    }));
+    motion.shot.checks.parts = parts;
+    const { chart } = lookOver(motion.shot, checkOf('heights')!, motion.layer, WHOLE);
+    expect(chart!.says).toBe('Head is highest 2 frames after Shoulder is lowest.');
+  });
+  test('paint: a region left open is told where it is', () => {
+    const motion = boxes([1, 1, 1].map(() => ({ width: 120, height: 90 })));
+    for (const id of motion.drawings) motion.shot.drawings[id].ink.push(...box(200, 200, 100));
+    const words = found('paint', motion).map((finding) => finding.words);
+    expect(words.filter((each) => /is not painted/.test(each))).toEqual([
+      'A region of drawing 1 is not painted.',
+      'A region of drawing 2 is not painted.',
+      'A region of drawing 3 is not painted.',
+    ]);
+    const finding = found('paint', motion).find((each) => /region/.test(each.words))!;
+    expect(finding.at!.x).toBeGreaterThan(200);
+    expect(finding.at!.x).toBeLessThan(300);
   });
   test('the sheet: gaps, ones among twos, twins and the unused', () => {
     const motion = travelling([0, 1, 2, 3, 4].map((k) => ({ x: 300 + 30 * k, y: 400 })));

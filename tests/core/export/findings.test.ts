@@ -1,5 +1,6 @@
 /** What is told before a delivery, and deliveries kept under a name. */
 import { describe, expect, test } from 'vitest';
+import { checkOf, lookOver, setMeant } from '../../../src/core/check/index.ts';
 import {
   type DeliveryWishes,
   type FormatId,
@@ -14,6 +15,7 @@ import {
 import { addDrawing } from '../../../src/core/sheet/index.ts';
 import { makeArea, makeClip, makeTrack, newId, type Shot } from '../../../src/core/shot/index.ts';
 import { circle, smallShot } from '../../make.ts';
+import { travelling } from '../check/motions.ts';
 
 async function told(shot: Shot, chosen: Partial<DeliveryWishes> = {}, id: FormatId = 'mp4', slow = false, speed = 1) {
   const format = formatOf(id);
@@ -56,6 +58,22 @@ describe('before a delivery', () => {
     const words = (await told(shot)).map((each) => each.words);
     expect(words).toContain('“Keeper” 3 has no paint, the others have.');
     expect(await told(shot, { planes: 'lines' })).toEqual([]);
+  });
+  test('what the checks find on what is delivered, unless it is meant so', async () => {
+    const places = [0, 1, 2, 3, 4, 5, 6].map((k) => ({ x: 300 + 60 * k, y: 400 }));
+    places[3].y += 9;
+    const { shot, layer } = travelling(places);
+    const checked = async () => (await told(shot, {}, 'mp4', true)).filter(({ source }) => source === 'checks');
+    const [found, ...others] = await checked();
+    expect(others).toEqual([]);
+    expect(found.words).toMatch(/^“Keeper”, arcs: “Hand” is 9.0 px off its arc on drawing 4\.$/);
+    expect(found.place).toEqual({ frame: 6, layer: layer.id, view: 'checks' });
+    const [finding] = lookOver(shot, checkOf('arcs')!, layer, { from: 0, to: 99 }).findings;
+    setMeant(shot, finding, true);
+    expect(await checked()).toEqual([]);
+    setMeant(shot, finding, false);
+    layer.guide = true;
+    expect(await checked()).toEqual([]);
   });
   test('a region left open in a painted drawing, found on a slower look', async () => {
     const { shot, swatch } = plainShot();

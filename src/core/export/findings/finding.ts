@@ -11,7 +11,7 @@ export interface Finding {
   /** What is the matter, in a sentence. */
   words: string;
   /** Where it is seen: a frame (0-based), a layer, the view it is mended in. */
-  place: { frame: number | null; layer: Id | null; view: 'desk' | 'sound' | 'paint' | 'export' };
+  place: { frame: number | null; layer: Id | null; view: 'desk' | 'sound' | 'paint' | 'checks' | 'export' };
 }
 
 export interface FindingJob {

@@ -1,4 +1,5 @@
 /** The register of what is looked for before a delivery: a new one is an entry here. */
+import { checked } from './checked.ts';
 import type { Finding, FindingJob, FindingSource } from './finding.ts';
 import { leftOutLayers } from './layers.ts';
 import { holes, unpainted } from './paint.ts';
@@ -16,6 +17,7 @@ const SOURCES: readonly FindingSource[] = [
   soundPastEnd,
   leftOutLayers,
   otherSpeed,
+  checked,
   holes,
 ];
 
