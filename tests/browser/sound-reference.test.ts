@@ -74,7 +74,9 @@ describe('sound', () => {
     await animator.hand.wait(1000);
     const frames = (await animator.frame()) - before.frame;
     const wanted = ((Date.now() - before.time) / 1000) * 24;
-    expect(Math.abs(((frames + 36) % 36) - wanted)).toBeLessThan(7);
+    // The shot is 36 frames long and goes round: on a busy machine a second may take two.
+    const off = ((((frames - wanted) % 36) + 54) % 36) - 18;
+    expect(Math.abs(off)).toBeLessThan(7);
     await animator.hand.key('Space');
     const stopped = await animator.frame();
     await animator.hand.wait(300);
