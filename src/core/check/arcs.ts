@@ -1,4 +1,4 @@
-import { type Check, told } from './check.ts';
+import { type Check, chartPoint, told } from './check.ts';
 import type { ChartSeries, CheckResult, Finding } from './finding.ts';
 import { pathOfPoint, printOf, waysOfPoint } from './points.ts';
 import { onTheWay, waysOf } from './smooth.ts';
@@ -21,10 +21,10 @@ export const arcs: Check = {
         for (const way of waysOf(seen, still)) {
           const ts = way.map(({ step }) => step.frame);
           for (const [i, place] of way.entries()) {
-            const { drawing, frame, frames } = place.step;
+            const { drawing, frame } = place.step;
             const wanted = onTheWay(way, ts, i);
             const off = wanted ? Math.hypot(wanted.x - place.x, wanted.y - place.y) : 0;
-            line.points.push({ frame, frames, drawing: drawing.id, value: off });
+            line.points.push(chartPoint(place.step, off));
             if (!wanted || off <= limit) continue;
             const carry = onPegs(place.step, { x: wanted.x - place.x, y: wanted.y - place.y });
             findings.push({

@@ -1,6 +1,6 @@
 /** What a check is: an entry of the register (`index.ts`), a file each. */
-import type { FigurePart, FollowedPoint, Layer, Shot } from '../shot/model.ts';
-import type { CheckResult } from './finding.ts';
+import type { FigurePart, FollowedPoint, Layer, NoteColour, Shot } from '../shot/model.ts';
+import type { ChartPoint, CheckResult } from './finding.ts';
 import type { Step } from './steps.ts';
 
 /** What is looked at: a layer, from one frame to another. */
@@ -39,6 +39,19 @@ export interface Check {
   limit: CheckLimit | null;
   look(job: CheckJob): CheckResult;
 }
+
+const CURVES: readonly NoteColour[] = ['ochre', 'blue', 'plum'];
+
+/** The colour of the k-th curve of a chart. */
+export const curveColour = (k: number): NoteColour => CURVES[k % CURVES.length];
+
+/** What a chart says of a drawing. */
+export const chartPoint = ({ drawing, frame, frames }: Step, value: number): ChartPoint => ({
+  frame,
+  frames,
+  drawing: drawing.id,
+  value,
+});
 
 /** Whole or one decimal: as much as is read at a glance. */
 export const told = (value: number): string => (Math.abs(value) < 10 ? value.toFixed(1) : String(Math.round(value)));

@@ -1,9 +1,7 @@
-import type { FigurePart, NoteColour } from '../shot/model.ts';
-import type { Check, CheckJob } from './check.ts';
+import type { FigurePart } from '../shot/model.ts';
+import { type Check, type CheckJob, chartPoint, curveColour } from './check.ts';
 import type { ChartPoint, ChartSeries, CheckResult } from './finding.ts';
 import { partSteps } from './parts.ts';
-
-const COLOURS: readonly NoteColour[] = ['ochre', 'blue', 'plum'];
 
 /** The frames on which a curve turns: its highs and lows, ends that only begin or end it left out. */
 function turnsOf(points: readonly ChartPoint[], least: number): { frame: number; value: number; high: boolean }[] {
@@ -59,20 +57,15 @@ export const heights: Check = {
     const least = shot.height / 360;
     const curve = (part: FigurePart | null, k: number): ChartSeries => {
       const points = runs.flatMap((run) =>
-        partSteps(part, run).map(({ step, box }) => ({
-          frame: step.frame,
-          frames: step.frames,
-          drawing: step.drawing.id,
-          // Higher on the paper is higher in the chart.
-          value: shot.height - box.minY,
-        })),
+        // Higher on the paper is higher in the chart.
+        partSteps(part, run).map(({ step, box }) => chartPoint(step, shot.height - box.minY)),
       );
       const marks = turnsOf(points, least).map(({ frame, value, high }) => ({
         frame,
         value,
         word: high ? 'high' : 'low',
       }));
-      return { name: part?.name ?? 'the figure', colour: COLOURS[k % COLOURS.length], shape: 'line', points, marks };
+      return { name: part?.name ?? 'the figure', colour: curveColour(k), shape: 'line', points, marks };
     };
     const series = parts.length > 0 ? parts.map((part, k) => curve(part, k)) : [curve(null, 0)];
     const chart = { unit: 'px', series, base: null, limit: null, bothSides: false, says: against(series) };

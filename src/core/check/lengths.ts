@@ -1,4 +1,4 @@
-import { type Check, percent } from './check.ts';
+import { type Check, chartPoint, percent } from './check.ts';
 import type { ChartSeries, CheckResult, Finding } from './finding.ts';
 import { pathOfPoint, printOf, waysOfPoint } from './points.ts';
 import { nameOf } from './steps.ts';
@@ -29,9 +29,9 @@ export const lengths: Check = {
       const line: ChartSeries = { name, colour: point.colour, shape: 'line', points: [], marks: [] };
       series.push(line);
       for (const { from, to, long } of measured) {
-        const { drawing, frame, frames } = from.step;
+        const { drawing, frame } = from.step;
         const share = long / key.long;
-        line.points.push({ frame, frames, drawing: drawing.id, value: 100 * share });
+        line.points.push(chartPoint(from.step, 100 * share));
         if (Math.abs(share - 1) <= limit / 100) continue;
         findings.push({
           check: 'lengths',

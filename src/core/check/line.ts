@@ -53,7 +53,7 @@ export const line: Check = {
       for (const { kind, line: name, by } of findingsOf(measured(drawing.ink), wanted))
         findings.push({
           check: 'line',
-          about: `${drawing.id} ${kind} ${name}`.slice(0, 200),
+          about: `${drawing.id} ${kind} ${name}`,
           print: `${by.toFixed(3)}`,
           layer: layer.id,
           drawing: drawing.id,

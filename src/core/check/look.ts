@@ -1,6 +1,7 @@
 /** Looking a layer over with one check, remembered as long as nothing it looked at has changed. */
 import { revision } from '../picture/shows.ts';
 import type { Id } from '../shot/ids.ts';
+import { LIMITS } from '../shot/make.ts';
 import type { Layer, Shot } from '../shot/model.ts';
 import type { Check } from './check.ts';
 import { type CheckResult, type Finding, NOTHING_FOUND } from './finding.ts';
@@ -29,7 +30,13 @@ export function lookOver(
   const parts = shot.checks.parts.filter((part) => part.layer === layer.id);
   if (runs.length === 0 && check.id !== 'sync') return NOTHING_FOUND;
   const result = check.look({ shot, layer, runs, from, to, followed, parts, limit: limitOf(shot, check), progress });
-  const findings = [...result.findings].sort((a, b) => b.amount - a.amount || a.frame - b.frame);
+  const findings = result.findings
+    .map((finding) => ({
+      ...finding,
+      print: finding.print.slice(0, LIMITS.maxPrint),
+      about: finding.about.slice(0, LIMITS.maxPrint),
+    }))
+    .sort((a, b) => b.amount - a.amount || a.frame - b.frame);
   // A drawing that stands in several places is told once, where it is worst.
   const told = new Set<string>();
   return { ...result, findings: findings.filter(({ about }) => !told.has(about) && told.add(about)) };

@@ -161,7 +161,7 @@ export function setMeant(
   const others = shot.checks.meant.filter((each) => each.check !== check || each.about !== about);
   if (meant && others.length >= LIMITS.maxMeant)
     throw new Refused(`${LIMITS.maxMeant} findings are meant so; there can be no more.`);
-  shot.checks.meant = meant ? [...others, { check, about, print: print.slice(0, 200) }] : others;
+  shot.checks.meant = meant ? [...others, { check, about, print }] : others;
 }
 
 /** Sets how far is too far for a check; null: as it is at first. */

@@ -1,10 +1,8 @@
-import type { NoteColour } from '../shot/model.ts';
-import { type Check, percent } from './check.ts';
+import { type Check, chartPoint, curveColour, percent } from './check.ts';
 import type { ChartSeries, CheckResult, Finding } from './finding.ts';
 import { boxPrint, middleOf, partSteps } from './parts.ts';
 import { nameOf } from './steps.ts';
 
-const COLOURS: readonly NoteColour[] = ['ochre', 'blue', 'plum'];
 /** Held longer than this, a drawing is seen by itself: the eye joins nothing. */
 const LONGEST = 3;
 
@@ -21,7 +19,7 @@ export const overlap: Check = {
     for (const [k, part] of parts.entries()) {
       const line: ChartSeries = {
         name: part.name,
-        colour: COLOURS[k % COLOURS.length],
+        colour: curveColour(k),
         shape: 'bars',
         points: [],
         marks: [],
@@ -42,8 +40,8 @@ export const overlap: Check = {
             dy > 0 ? (maxY - minY) / dy : Number.POSITIVE_INFINITY,
           );
           const share = long > 0 ? way / long : 0;
-          const { drawing, frame, frames } = now.step;
-          line.points.push({ frame, frames, drawing: drawing.id, value: 100 * share });
+          const { drawing, frame } = now.step;
+          line.points.push(chartPoint(now.step, 100 * share));
           if (100 * share <= limit || before.step.frames > LONGEST) continue;
           findings.push({
             check: 'overlap',

@@ -2,7 +2,7 @@ import { IDENTITY, inverse, mapPoint } from '../plane/matrix.ts';
 import { layerAt } from '../sheet/moves/layer-at.ts';
 import { findLayer } from '../shot/levels.ts';
 import type { Shot, Stand } from '../shot/model.ts';
-import { type Check, told } from './check.ts';
+import { type Check, chartPoint, told } from './check.ts';
 import type { ChartSeries, CheckResult, Finding } from './finding.ts';
 import { pathOfPoint, printOf, waysOfPoint } from './points.ts';
 import { nameOf, onPegs, scaleOfPaper } from './steps.ts';
@@ -35,10 +35,10 @@ export const planted: Check = {
         const [first] = seen;
         const [gx, gy] = onGround(shot, stand, first.step.frame, first.x, first.y);
         for (const place of seen) {
-          const { drawing, frame, frames } = place.step;
+          const { drawing, frame } = place.step;
           const [x, y] = onGround(shot, stand, frame, place.x, place.y);
           const slip = Math.hypot(x - gx, y - gy);
-          line.points.push({ frame, frames, drawing: drawing.id, value: slip });
+          line.points.push(chartPoint(place.step, slip));
           if (slip <= limit) continue;
           const carry = onPegs(place.step, { x: gx - x, y: gy - y });
           findings.push({

@@ -57,7 +57,7 @@ export const seam: Check = {
       findings.push({
         ...place,
         about: `twice ${about}`,
-        print: drawnAs(first.drawing).slice(0, 200),
+        print: drawnAs(first.drawing),
         words: `Drawing ${nameOf(last.drawing)} ends the cycle as ${nameOf(first.drawing)} begins it: that pose stands twice as long.`,
         how: 'Take the last one off: the cycle then ends on the drawing before the first.',
         amount: 2,

@@ -74,7 +74,7 @@ function twins({ layer, runs }: CheckJob): Finding[] {
         {
           check: 'sheet',
           about: `twin ${other.drawing.id} ${step.drawing.id}`,
-          print: look.slice(0, 200),
+          print: look,
           layer: layer.id,
           drawing: step.drawing.id,
           frame: step.frame,
@@ -117,10 +117,7 @@ function unfinished({ shot, layer, runs }: CheckJob): Finding[] {
     out.push({
       check: 'sheet',
       about: 'first passes',
-      print: passes
-        .map(({ drawing }) => drawing.id)
-        .join(' ')
-        .slice(0, 200),
+      print: passes.map(({ drawing }) => drawing.id).join(' '),
       layer: layer.id,
       drawing: passes[0].drawing.id,
       frame: passes[0].frame,
@@ -139,10 +136,7 @@ function unfinished({ shot, layer, runs }: CheckJob): Finding[] {
     out.push({
       check: 'sheet',
       about: 'unused',
-      print: unused
-        .map(({ id }) => id)
-        .join(' ')
-        .slice(0, 200),
+      print: unused.map(({ id }) => id).join(' '),
       layer: layer.id,
       drawing: null,
       frame: 0,

@@ -1,13 +1,10 @@
 /** Size and volume of a part against the first key: what grows and shrinks from drawing to drawing. */
 import { inverse, mapPoint } from '../plane/matrix.ts';
 import type { Point } from '../plane/point.ts';
-import type { NoteColour } from '../shot/model.ts';
-import { type Check, type CheckJob, percent } from './check.ts';
+import { type Check, type CheckJob, chartPoint, curveColour, percent } from './check.ts';
 import type { ChartSeries, CheckResult, Finding, Mend } from './finding.ts';
 import { areaOf, boxPrint, middleOf, type PartStep, partSteps } from './parts.ts';
 import { nameOf } from './steps.ts';
-
-const COLOURS: readonly NoteColour[] = ['ochre', 'blue', 'plum'];
 
 interface Measure {
   check: string;
@@ -37,16 +34,16 @@ function look({ layer, runs, parts, limit }: CheckJob, measure: Measure): CheckR
     const key = measured.find(({ each }) => each.step.drawing.role === 'key') ?? measured[0];
     const line: ChartSeries = {
       name: part.name,
-      colour: COLOURS[k % COLOURS.length],
+      colour: curveColour(k),
       shape: 'line',
       points: [],
       marks: [],
     };
     series.push(line);
     for (const { each, value } of measured) {
-      const { drawing, frame, frames } = each.step;
+      const { drawing, frame } = each.step;
       const share = value / key.value;
-      line.points.push({ frame, frames, drawing: drawing.id, value: 100 * share });
+      line.points.push(chartPoint(each.step, 100 * share));
       if (each === key.each || Math.abs(share - 1) <= limit / 100) continue;
       const { across, down, name } = measure.mend(value, key.value);
       const mend: Mend = {

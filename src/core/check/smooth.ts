@@ -89,11 +89,11 @@ function onCurve(places: readonly Point[], ts: readonly number[], from: number, 
   return best;
 }
 
-/** How far along the chords of places each of them lies. */
-function alongChords(places: readonly Point[]): number[] {
+/** How far along the chords of places each of them lies. @param least no chord counts as less: what is divided by them needs it */
+export function alongChords(places: readonly Point[], least = 0): number[] {
   const out = [0];
   for (let i = 1; i < places.length; i++)
-    out.push(out[i - 1] + Math.max(1e-6, Math.hypot(places[i].x - places[i - 1].x, places[i].y - places[i - 1].y)));
+    out.push(out[i - 1] + Math.max(least, Math.hypot(places[i].x - places[i - 1].x, places[i].y - places[i - 1].y)));
   return out;
 }
 
@@ -112,7 +112,7 @@ export function onTheWay(places: readonly Point[], ts: readonly number[], i: num
     else {
       said.push(onCurve(at, times, ts[i - 1], ts[i + 1], p));
       const before = side.filter((by) => by < 0).length - 1;
-      const along = alongChords(at);
+      const along = alongChords(at, 1e-6);
       said.push(onCurve(at, along, along[before], along[before + 1], p));
     }
   }

@@ -1,9 +1,9 @@
 import { chartsIn, type TimingChart } from '../sheet/charts.ts';
 import type { FollowedPoint } from '../shot/model.ts';
-import { type Check, percent } from './check.ts';
+import { type Check, chartPoint, percent } from './check.ts';
 import type { ChartSeries, CheckResult, Finding } from './finding.ts';
 import { pathOfPoint, printOf, type SeenPlace, waysOfPoint } from './points.ts';
-import { offNumber, waysOf } from './smooth.ts';
+import { alongChords, offNumber, waysOf } from './smooth.ts';
 import { nameOf, onPegs, type Step, scaleOfPaper } from './steps.ts';
 
 /** A way shorter than this between two drawings, at 1080 lines, is a hold that breathes: its share says nothing. */
@@ -30,9 +30,7 @@ function asCharted(point: FollowedPoint, runs: readonly Step[][], charts: readon
     for (const { from, to, ticks } of charts) {
       const [first, last] = [at(from.frame), at(to.frame)];
       if (first < 0 || last <= first) continue;
-      const gone = [0];
-      for (let i = first + 1; i <= last; i++)
-        gone.push(gone[gone.length - 1] + Math.hypot(way[i].x - way[i - 1].x, way[i].y - way[i - 1].y));
+      const gone = alongChords(way.slice(first, last + 1));
       const long = gone[gone.length - 1];
       if (long < 4 * LEAST_WAY) continue;
       let before = { spacing: 0, frame: from.frame };
@@ -82,19 +80,12 @@ export const spacing: Check = {
       const line: ChartSeries = { name: point.name, colour: point.colour, shape: 'bars', points: [], marks: [] };
       for (const seen of waysOfPoint(point, runs)) {
         for (const way of waysOf(seen, 0.5 * scale).flatMap(betweenKeys)) {
-          const gone = [0];
-          for (let i = 1; i < way.length; i++)
-            gone.push(gone[i - 1] + Math.hypot(way[i].x - way[i - 1].x, way[i].y - way[i - 1].y));
+          const gone = alongChords(way);
           const ts = way.map(({ step }) => step.frame);
           for (const [i, place] of way.entries()) {
-            const { drawing, frame, frames } = place.step;
+            const { drawing, frame } = place.step;
             if (i > 0)
-              line.points.push({
-                frame,
-                frames,
-                drawing: drawing.id,
-                value: (gone[i] - gone[i - 1]) / Math.max(1, ts[i] - ts[i - 1]),
-              });
+              line.points.push(chartPoint(place.step, (gone[i] - gone[i - 1]) / Math.max(1, ts[i] - ts[i - 1])));
             const off = offNumber(ts, gone, i);
             if (off === null) continue;
             const apart = (gone[i + 1] - gone[i - 1]) / 2;
@@ -130,12 +121,7 @@ export const spacing: Check = {
           colour: 'plum',
           shape: 'line',
           marks: [],
-          points: wished.map(({ seen: { step }, way }) => ({
-            frame: step.frame,
-            frames: step.frames,
-            drawing: step.drawing.id,
-            value: way,
-          })),
+          points: wished.map(({ seen: { step }, way }) => chartPoint(step, way)),
         });
       for (const { seen, is, said, from, to, long } of wished) {
         const { drawing, frame } = seen.step;

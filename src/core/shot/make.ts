@@ -74,6 +74,8 @@ export const LIMITS = {
   maxFollowed: 500,
   maxStands: 1000,
   maxMeant: 20_000,
+  /** Letters of what a finding is about, and of what that was like. */
+  maxPrint: 200,
   maxVanishing: 3,
   /** Farthest a point may lie from the paper's corner, paper pixels. */
   far: 1_000_000,

@@ -300,8 +300,8 @@ class FigurePartPart {
 
 class MeantPart {
   @IsString() @MaxLength(LIMITS.maxName) check!: string;
-  @IsString() @MaxLength(200) about!: string;
-  @IsString() @MaxLength(200) print!: string;
+  @IsString() @MaxLength(LIMITS.maxPrint) about!: string;
+  @IsString() @MaxLength(LIMITS.maxPrint) print!: string;
 }
 
 class CheckNotesPart {

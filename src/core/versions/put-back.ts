@@ -15,11 +15,6 @@ export type VersionPart =
   | { kind: 'colours' }
   | { kind: 'sound' };
 
-/** Files that a version names and the shot has no more: their bytes may be gone. */
-function lostFiles(version: Shot, there: Shot): string[] {
-  return Object.values(version.assets).flatMap(({ id, name }) => (there.assets[id] ? [] : [name]));
-}
-
 function layerOfVersion(version: Shot, id: Id): Layer {
   const layer = version.layers.find((each) => each.id === id);
   if (!layer) throw new Refused('This layer was not there yet in that version.');
@@ -35,13 +30,12 @@ function bringDrawings(shot: Shot, version: Shot, { exposures }: Layer): void {
 
 /** @param files ids of files whose bytes are still kept @throws Refused, a sentence, when a part of it cannot be put back */
 export function putBack(shot: Shot, version: Shot, part: VersionPart, files: ReadonlySet<Id>): void {
-  const gone = lostFiles(version, plain(shot)).filter(
-    (name) => !Object.values(version.assets).some((asset) => asset.name === name && files.has(asset.id)),
-  );
+  const { assets } = plain(shot);
+  const gone = Object.values(version.assets).find(({ id }) => !assets[id] && !files.has(id));
   const needsFiles = part.kind === 'all' || part.kind === 'sound' || part.kind === 'layer';
-  if (needsFiles && gone.length > 0)
+  if (needsFiles && gone)
     throw new Refused(
-      `“${gone[0]}” is not kept any more, and that version uses it. Put back its timing or its colours.`,
+      `“${gone.name}” is not kept any more, and that version uses it. Put back its timing or its colours.`,
     );
   switch (part.kind) {
     case 'all': {

@@ -40,8 +40,6 @@ describe('put back', () => {
     expect(now).toEqual(version);
   });
   test('the timing of a layer, and nothing else', () => {
-    const { shot } = fullShot();
-    void shot;
     const { version, history } = changedShot();
     const { id } = keeper(version);
     history.change('put back', (draft) => putBack(draft, version, { kind: 'timing', layer: id }, FILES));
