@@ -3,7 +3,7 @@
  * that have the same drawing share its row.
  */
 import { bringUpToDate, type Drawing, type Id, newId, type Shot } from '../core/shot/index.ts';
-import { packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
+import { crc32, packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
 import { type Database, rowsOf, type VersionRow } from './database.ts';
 import { packStructure, unpackStructure } from './packed-rows.ts';
 
@@ -12,17 +12,12 @@ const AT_A_STRETCH = 6;
 
 const prints = new WeakMap<Drawing, { key: string; bytes: Uint8Array<ArrayBuffer> }>();
 
-/** A drawing as it lies in the browser, and a key that another drawing has only when it is the same (FNV-1a, twice over). */
+/** A drawing as it lies in the browser, and a key that another state of it has only when it is the same. */
 function packed(drawing: Drawing): { key: string; bytes: Uint8Array<ArrayBuffer> } {
   let own = prints.get(drawing);
   if (!own) {
     const bytes = packDrawing(drawing);
-    let [a, b] = [0x811c9dc5, 0x01000193];
-    for (let i = 0; i < bytes.length; i++) {
-      a = Math.imul(a ^ bytes[i], 0x01000193);
-      b = Math.imul(b ^ bytes[bytes.length - 1 - i], 0x85ebca6b);
-    }
-    own = { key: `${drawing.id}.${bytes.length}.${(a >>> 0).toString(36)}${(b >>> 0).toString(36)}`, bytes };
+    own = { key: `${drawing.id}.${bytes.length}.${crc32(bytes).toString(36)}`, bytes };
     prints.set(drawing, own);
   }
   return own;

@@ -4,6 +4,7 @@ import { CHECKS, type CheckResult, isMeant, limitOf, setLimit, setMeant } from '
 import { lookAtFinding, mendOne } from '../commands/checks.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { FollowedRows } from './FollowedRows.tsx';
@@ -25,18 +26,13 @@ export function CheckSide({ result }: { result: CheckResult | null }) {
       <div className="flex h-[34px] shrink-0 items-center gap-2 border-b border-rule bg-lower px-3">
         <b className="font-semibold">Checks</b>
         <span className="text-second">of</span>
-        <select
-          aria-label="Layer that is looked over"
-          className="h-6 min-w-0 flex-1 rounded border border-rule bg-white"
+        <ChoiceList
+          label="Layer that is looked over"
+          className="flex-1"
           value={layerId}
-          onChange={(event) => view.setState({ layerId: event.target.value, finding: null })}
-        >
-          {[...shot.layers].reverse().map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+          options={[...shot.layers].reverse().map(({ id, name }) => [id, name] as const)}
+          onChoose={(layer) => view.setState({ layerId: layer, finding: null })}
+        />
       </div>
       <div role="radiogroup" aria-label="Check" className="grid shrink-0 grid-cols-3 gap-1 border-b border-rule p-2">
         {CHECKS.map(({ id, name, about }) => {

@@ -12,6 +12,7 @@ import { drawingName, drawingShown } from '../../core/sheet/index.ts';
 import { type FollowedPoint, type Id, NOTE_COLOURS, newId } from '../../core/shot/index.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { CURVES } from './colours.ts';
@@ -114,26 +115,18 @@ function PointRow({ point, others }: { point: FollowedPoint; others: FollowedPoi
         <p className="text-second">Unsure on some drawings: drag it there with Follow.</p>
       )}
       {check === 'lengths' && (
-        <label className="flex items-center gap-2 text-second">
+        <div className="flex items-center gap-2 text-second">
           Measured to
-          <select
-            className="h-6 min-w-0 flex-1 rounded border border-rule bg-white"
-            aria-label={`Measured to, ${point.name}`}
+          <ChoiceList
+            label={`Measured to, ${point.name}`}
+            className="flex-1"
             value={point.measuredTo ?? ''}
-            onChange={(event) =>
-              session.change('measured to', (draft) =>
-                changePoint(draft, point.id, { measuredTo: event.target.value || null }),
-              )
+            options={[['', 'nothing'], ...others.map(({ id, name }) => [id, name] as const)]}
+            onChoose={(to) =>
+              session.change('measured to', (draft) => changePoint(draft, point.id, { measuredTo: to || null }))
             }
-          >
-            <option value="">nothing</option>
-            {others.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+          />
+        </div>
       )}
       {check === 'planted' && (
         <div className="flex flex-wrap items-center gap-1">

@@ -5,12 +5,12 @@ import { lengthInWords } from '../../core/shot/index.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { Window } from '../parts/Window.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { bringShot, readShotToBring, type SourceShot, shotOnShelf } from './bring-shot.ts';
-import { Choice } from './parts.tsx';
 
 /** Another shot, of the shelf or from a file, brought in as a bundle above the layer in hand, from this frame on. */
 export default function BringShotWindow({ onClose }: { onClose(): void }) {
@@ -101,7 +101,7 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
         </div>
         <div className="flex items-center gap-2">
           <span className="text-second">Its swatches</span>
-          <Choice
+          <ChoiceList
             label="Its swatches"
             value={swatches}
             options={[

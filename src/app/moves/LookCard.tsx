@@ -22,9 +22,10 @@ import {
   newId,
 } from '../../core/shot/index.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { Slide } from '../parts/Slide.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
-import { Choice, Numbered, Row } from './parts.tsx';
+import { Numbered, Row } from './parts.tsx';
 
 const named = (word: string) => word.replace('-', ' ');
 const begun = (word: string) => word[0].toUpperCase() + word.slice(1);
@@ -110,7 +111,7 @@ function CastRows({ layer, cast, frame }: { layer: Layer; cast: Cast; frame: num
                 <span aria-hidden="true" className="text-second">
                   {name}
                 </span>
-                <Choice
+                <ChoiceList
                   label={name}
                   className="w-24"
                   value={cast.swatch ?? ''}
@@ -168,7 +169,7 @@ export function LookCard() {
     <div className="flex flex-col gap-1.5 px-3 pb-2 text-sm">
       <b className="truncate font-semibold">{layer.name}</b>
       <Row name="Mixes">
-        <Choice
+        <ChoiceList
           label="Mixes with what lies under it"
           className="flex-1"
           value={layer.blend}
@@ -177,7 +178,7 @@ export function LookCard() {
         />
       </Row>
       <Row name="Shows">
-        <Choice
+        <ChoiceList
           label="Where it shows"
           className="flex-1"
           value={layer.only ? `${layer.only.outside ? 'out' : 'in'} ${layer.only.layer}` : ''}
@@ -207,7 +208,7 @@ export function LookCard() {
         <CastRows key={cast.id} layer={layer} cast={cast} frame={frame} />
       ))}
       <Row name="Add">
-        <Choice
+        <ChoiceList
           label="Add a shadow, light or softness"
           className="flex-1"
           value=""

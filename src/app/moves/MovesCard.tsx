@@ -29,11 +29,12 @@ import { type Mover, moverOf } from '../commands/movers.ts';
 import { pinHere, READING_WORDS, SPACING_WORDS, spaceWay } from '../commands/moves.ts';
 import { goToFrame } from '../commands/play.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { BendRows } from './BendRows.tsx';
 import { BundleRows } from './BundleRows.tsx';
-import { Choice, Numbered, Row } from './parts.tsx';
+import { Numbered, Row } from './parts.tsx';
 import { WayGraph } from './WayGraph.tsx';
 
 type Number = Exclude<keyof Lie, 'bend'>;
@@ -159,7 +160,7 @@ function PlaceRows({ mover, frame }: { mover: Moved; frame: number }) {
       )}
       {here && (
         <Row name="Pinned to">
-          <Choice
+          <ChoiceList
             label="Pinned to"
             className="flex-1"
             value={here.pin ? (pinned?.id ?? 'gone') : ''}
@@ -190,7 +191,7 @@ function WayRows({ mover, frame }: { mover: Moved; frame: number }) {
   return (
     <>
       <Row name="Way on">
-        <Choice
+        <ChoiceList
           label="Spacing of the way on"
           value={from.spacing}
           options={MOVE_SPACINGS.map((each) => [each, SPACING_WORDS[each]])}
@@ -202,7 +203,7 @@ function WayRows({ mover, frame }: { mover: Moved; frame: number }) {
       </Row>
       {to && to.frame - from.frame > 1 && <WayGraph mover={id} from={from} to={to} />}
       <Row name="Read">
-        <Choice
+        <ChoiceList
           label="Read"
           value={moves.on}
           options={MOVE_READINGS.filter((each) => id !== CAMERA || each !== 'drawings').map((each) => [
@@ -229,7 +230,7 @@ function LeaderRow({ layer }: { layer: Layer }) {
   const others = shot.layers.filter((each) => each.id !== layer.id && goAlongable(shot, layer, each));
   return (
     <Row name="Goes with">
-      <Choice
+      <ChoiceList
         label="Goes along with"
         className="flex-1"
         value={layer.goesWith ?? ''}

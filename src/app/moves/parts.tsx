@@ -2,8 +2,6 @@
 import type { ReactNode } from 'react';
 import { NumberInput } from '../parts/NumberInput.tsx';
 
-const SELECT = 'h-6 min-w-0 rounded border border-rule bg-white text-sm disabled:text-second';
-
 /** A name and what stands beside it. */
 export function Row({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -46,38 +44,5 @@ export function Numbered({
         onDone={(written) => written !== value && onDone(written)}
       />
     </div>
-  );
-}
-
-/** One of some words. */
-export function Choice<T extends string>({
-  label,
-  value,
-  options,
-  onChoose,
-  className = '',
-}: {
-  label: string;
-  value: T;
-  options: readonly (readonly [value: T, words: string])[];
-  onChoose(value: T): void;
-  className?: string;
-}) {
-  return (
-    <select
-      aria-label={label}
-      className={`${SELECT} ${className}`}
-      value={value}
-      onChange={(event) => {
-        onChoose(event.target.value as T);
-        event.target.blur();
-      }}
-    >
-      {options.map(([each, words]) => (
-        <option key={each} value={each}>
-          {words}
-        </option>
-      ))}
-    </select>
   );
 }

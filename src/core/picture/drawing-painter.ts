@@ -4,12 +4,13 @@ import { SAMPLE_SIZE, sampleStroke } from '../ink/curve.ts';
 import { strokeBox, strokeOutline } from '../ink/outline.ts';
 import { isPlain } from '../ink/response.ts';
 import { type Box, boxesMeet, grownBox, mapBox } from '../plane/box.ts';
+import { fitted } from '../plane/fit.ts';
 import { after, inverse, type Matrix } from '../plane/matrix.ts';
 import { ringsBox } from '../plane/rings.ts';
 import type { Area, Brush, Stroke } from '../shot/drawing-model.ts';
 import type { Id } from '../shot/ids.ts';
 import type { Layer, Planes, Shot } from '../shot/model.ts';
-import type { PaintContext, PaintImage, PaintTools, PathLike } from './context.ts';
+import type { PaintContext, PaintTools, PathLike } from './context.ts';
 import { InkRaster, type Window } from './ink-raster.ts';
 import { LOST_SWATCH, paintAreas, parted, SOFT_REACH } from './paint-areas.ts';
 import type { Inked } from './tiles.ts';
@@ -24,17 +25,6 @@ export type Paper = Pick<Shot, 'width' | 'height'>;
 
 /** Textured lines are painted in tiles of so many canvas pixels a side: about 13 MB. */
 const TILE = 1024;
-
-/** A picture fitted whole into a paper and centred. */
-export function fitted(paper: Paper, { width, height }: Pick<PaintImage, 'width' | 'height'>) {
-  const by = Math.min(paper.width / width, paper.height / height);
-  return {
-    x: (paper.width - width * by) / 2,
-    y: (paper.height - height * by) / 2,
-    width: width * by,
-    height: height * by,
-  };
-}
 
 /** Samples of a line with less opacity. */
 function fainter(samples: Float32Array, opacity: number): Float32Array {

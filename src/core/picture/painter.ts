@@ -2,6 +2,7 @@
 
 import { LRUCache } from 'lru-cache';
 import { type Box, emptyBox, joinedBox, widenByPoints } from '../plane/box.ts';
+import { fitted } from '../plane/fit.ts';
 import { after, IDENTITY, type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
 import { fieldSize, throughCamera } from '../sheet/moves/camera.ts';
 import type { Id } from '../shot/ids.ts';
@@ -10,7 +11,7 @@ import { colourMap, paletteAt } from '../shot/palette.ts';
 import { BentRaster, type MeshPoint, type Texture, textureOf } from './bent-picture.ts';
 import { type CastSource, withCasts } from './cast-layer.ts';
 import type { PaintContext, PaintImage } from './context.ts';
-import { DrawingPainter, fitted, seenBox } from './drawing-painter.ts';
+import { DrawingPainter, seenBox } from './drawing-painter.ts';
 import type { FrameMemory } from './frame-memory.ts';
 import { opaquePart } from './opaque-part.ts';
 import { LOST_SWATCH, parted } from './paint-areas.ts';

@@ -1,26 +1,22 @@
 /** What of the paper a layer takes up at a frame, before it is moved. */
 import { strokeBox } from '../../ink/outline.ts';
 import { type Box, joinedBox, mapBox } from '../../plane/box.ts';
+import { fitted } from '../../plane/fit.ts';
 import type { Point } from '../../plane/point.ts';
 import { ringsBox } from '../../plane/rings.ts';
 import { levelOf } from '../../shot/levels.ts';
 import { LIMITS } from '../../shot/make.ts';
-import type { Asset, CellRef, Layer, Shot } from '../../shot/model.ts';
+import type { CellRef, Layer, Shot } from '../../shot/model.ts';
 import { shownExposure } from '../exposures.ts';
 import { layerAt } from './layer-at.ts';
-
-/** A picture fitted into the paper and centred. */
-function fittedBox(shot: Pick<Shot, 'width' | 'height'>, { width, height }: Pick<Asset, 'width' | 'height'>): Box {
-  const by = Math.min(shot.width / width, shot.height / height);
-  const [x, y] = [(shot.width - width * by) / 2, (shot.height - height * by) / 2];
-  return { minX: x, minY: y, maxX: shot.width - x, maxY: shot.height - y };
-}
 
 /** What a cell takes up where it lies before it is carried; null for nothing. */
 function cellBox(shot: Shot, cell: CellRef, depth = 0): Box | null {
   if (cell.kind === 'picture') {
     const asset = shot.assets[cell.asset];
-    return asset && asset.width > 0 && asset.height > 0 ? fittedBox(shot, asset) : null;
+    if (!asset || asset.width <= 0 || asset.height <= 0) return null;
+    const { x, y, width, height } = fitted(shot, asset);
+    return { minX: x, minY: y, maxX: x + width, maxY: y + height };
   }
   if (cell.kind === 'bundle') {
     const level = levelOf(shot, cell.bundle);
