@@ -12,6 +12,7 @@ import { benchChecks } from './checks.ts';
 import { benchDeliver, benchSprites } from './deliver.ts';
 import { benchDesk } from './desk.ts';
 import { benchFirstLoad } from './first-load.ts';
+import { benchFollow } from './follow-set.ts';
 import { benchGif } from './gif.ts';
 import { benchLines } from './lines.ts';
 import { benchOpening, benchShotFiles } from './opening.ts';
@@ -55,6 +56,7 @@ const HERE: Record<string, () => Promise<void> | void> = {
   paint: benchPaint,
   gif: benchGif,
   checks: benchChecks,
+  follow: benchFollow,
   reading: benchReading,
 };
 

@@ -4,16 +4,18 @@ import { placeOnLine } from '../src/core/between/index.ts';
 import {
   addPart,
   CHECKS,
+  checkOf,
   drawingsInOrder,
   followPoint,
   foundPart,
   foundSpots,
   lookOver,
+  mendFinding,
   putPart,
   putSpots,
   setMeant,
 } from '../src/core/check/index.ts';
-import type { Drawing, Shot } from '../src/core/shot/index.ts';
+import type { Drawing, Layer, Shot } from '../src/core/shot/index.ts';
 
 /** Lines and areas by what their names begin with. */
 const CAP = /^(crown|band|brim|badge|cap-)/;
@@ -39,6 +41,25 @@ function part(shot: Shot, drawings: Drawing[], name: string, names: RegExp): voi
   putPart(shot, id, foundPart(drawings, own));
 }
 
+/** The pole comes onto its arc again, by itself: hand and figure stay. Where it meets the lamp it stops short, which is meant so. */
+function mendPole(shot: Shot, keeper: Layer): void {
+  const kinks = lookOver(shot, checkOf('arcs')!, keeper, { from: 0, to: shot.length - 1 }).findings;
+  for (const finding of kinks) {
+    const [mend] = finding.mends;
+    const drawing = finding.drawing && shot.drawings[finding.drawing];
+    if (mend.kind !== 'carry' || !drawing) continue;
+    if (drawing.role === 'key') {
+      setMeant(shot, finding, true);
+      continue;
+    }
+    const strokes = drawing.ink.filter(({ name }) => name.startsWith('pole')).map(({ id }) => id);
+    const areas = drawing.paint.filter(({ name }) => name.startsWith('pole')).map(({ id }) => id);
+    mendFinding(shot, { ...mend, only: { strokes, areas } });
+  }
+  for (const finding of lookOver(shot, checkOf('arcs')!, keeper, { from: 0, to: shot.length - 1 }).findings)
+    setMeant(shot, finding, true);
+}
+
 export function followKeeper(shot: Shot, layer: string): void {
   const drawings = drawingsInOrder(shot, layer);
   point(shot, drawings, 'Pole end', 'pole-cup-lip', 0.5);
@@ -46,6 +67,7 @@ export function followKeeper(shot: Shot, layer: string): void {
   part(shot, drawings, 'Cap', CAP);
   part(shot, drawings, 'Head', HEAD);
   const keeper = shot.layers.find(({ id }) => id === layer)!;
+  mendPole(shot, keeper);
   // He turns his head and leans: what gets larger, fuller and faster by that is meant so.
   for (const check of CHECKS.filter(({ id }) => ['size', 'volume', 'spacing'].includes(id)))
     for (const finding of lookOver(shot, check, keeper, { from: 0, to: shot.length - 1 }).findings)

@@ -4,11 +4,11 @@ import { SHOT_FILE_EXTENSION, writeShotFile } from '../src/core/shotfile/index.t
 import { makeDemo } from './shot.ts';
 
 console.log('Drawing the demo shot: in-betweens and paint are computed, half a minute…');
-const { shot, media } = makeDemo();
+const { shot, media, versions } = makeDemo();
 const folder = new URL('../dist/demo/', import.meta.url);
 mkdirSync(folder, { recursive: true });
 const file = `lamp-at-the-corner.${SHOT_FILE_EXTENSION}`;
-const bytes = writeShotFile(shot, media);
+const bytes = writeShotFile(shot, media, versions);
 writeFileSync(new URL(file, folder), bytes);
 writeFileSync(
   new URL('packs.json', folder),

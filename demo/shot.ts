@@ -15,7 +15,7 @@ import {
   type Palette,
   type Shot,
 } from '../src/core/shot/index.ts';
-import type { Media } from '../src/core/shotfile/index.ts';
+import type { FileVersion, Media } from '../src/core/shotfile/index.ts';
 import { foleySound, writeWav } from '../src/core/sound/index.ts';
 import { BLOCK_CLIP, blockClip } from './block-clip.ts';
 import { CART, cartPicture } from './cart.ts';
@@ -27,6 +27,7 @@ import { loopHiss, readLine } from './sound.ts';
 import { source, swatchIds, voice } from './source.ts';
 import { CLICK_AT, HISS_AT, LENGTH, MARKERS, NOTES, VOICE_AT } from './timing.ts';
 import { putTogether } from './together.ts';
+import { demoVersions } from './versions.ts';
 
 const RATE = 44_100;
 const BLUE = '#4a6fd0';
@@ -171,8 +172,9 @@ function makeShot(): Shot {
 }
 
 /** The whole demo: the shot and the files it uses. Each call makes another, with ids of its own. */
-export function makeDemo(): { shot: Shot; media: Media } {
+export function makeDemo(): { shot: Shot; media: Media; versions: FileVersion[] } {
   media = new Map();
   assets = {};
-  return { shot: makeShot(), media };
+  const shot = makeShot();
+  return { shot, media, versions: demoVersions(shot, keeperLayer(shot).id) };
 }

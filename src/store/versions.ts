@@ -2,8 +2,8 @@
  * Versions: states of a shot kept under a name. A version costs what differs: its drawings lie in rows by what is on them, and versions
  * that have the same drawing share its row.
  */
-import { bringUpToDate, type Drawing, type Id, newId, type Shot } from '../core/shot/index.ts';
-import { crc32, packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
+import { bringUpToDate, type Drawing, type Id, LIMITS, newId, type Shot } from '../core/shot/index.ts';
+import { crc32, type FileVersion, packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
 import { type Database, rowsOf, type VersionRow } from './database.ts';
 import { packStructure, unpackStructure } from './packed-rows.ts';
 
@@ -28,10 +28,19 @@ export interface VersionWishes {
   /** Kept by itself, not by hand. */
   auto: boolean;
   thumb: Blob | null;
+  /** When it was kept, milliseconds since 1970; now, when absent. */
+  at?: number;
 }
 
+/** So many versions kept by themselves stay; the oldest give way. */
+const MOST_AUTO = 20;
+
 /** Keeps a state of a shot. Packing is done in pieces; the shot may be edited meanwhile, a state never changes. */
-export async function keepVersion(db: Database, shot: Shot, { name, auto, thumb }: VersionWishes): Promise<Id> {
+export async function keepVersion(
+  db: Database,
+  shot: Shot,
+  { name, auto, thumb, at = Date.now() }: VersionWishes,
+): Promise<Id> {
   const drawings: VersionRow['drawings'] = [];
   const all: { key: string; bytes: Uint8Array<ArrayBuffer> }[] = [];
   let since = performance.now();
@@ -49,7 +58,7 @@ export async function keepVersion(db: Database, shot: Shot, { name, auto, thumb 
     shotId: shot.id,
     name,
     auto,
-    at: Date.now(),
+    at,
     thumb,
     structure: packStructure(shot),
     drawings,
@@ -63,7 +72,19 @@ export async function keepVersion(db: Database, shot: Shot, { name, auto, thumb 
     );
     await db.versions.put(row);
   });
+  if (auto) {
+    const old = (await versionsOf(db, shot.id)).filter((each) => each.auto).slice(MOST_AUTO);
+    for (const each of old) await dropVersion(db, each);
+  }
   return row.id;
+}
+
+/** All versions of a shot as they go along in its file. */
+export async function fileVersions(db: Database, now: Shot): Promise<FileVersion[]> {
+  const out: FileVersion[] = [];
+  for (const row of (await versionsOf(db, now.id)).slice(0, LIMITS.maxVersions))
+    out.push({ name: row.name, at: row.at, auto: row.auto, shot: await readVersion(db, row, now) });
+  return out;
 }
 
 /** The versions of a shot, the newest first. */

@@ -2,7 +2,7 @@
 import { transfer } from 'comlink';
 import { BadFile, type Drawing, type Id, type Shot } from '../core/shot/index.ts';
 import { type ReadShot, readShotFile, writeShotFile } from '../core/shotfile/index.ts';
-import { addShot, Database, freeId, mediaOf } from '../store/index.ts';
+import { addShot, Database, fileVersions, freeId, keepVersion, mediaOf } from '../store/index.ts';
 import { serve } from './serve.ts';
 
 /**
@@ -35,7 +35,7 @@ const face = {
     return orBad(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer());
       let told = 0;
-      const { shot, media, packed } = readShotFile(bytes, {
+      const { shot, media, packed, versions } = readShotFile(bytes, {
         frame,
         first: (first) => tell({ first }),
         progress(share) {
@@ -48,7 +48,10 @@ const face = {
       const id = await freeId(db, shot.id);
       // Known before the row is there, so that the shelf never shows both the shot and its reading.
       await tell({ shelved: id });
-      return { id: await addShot(db, { ...shot, id }, media, packed), title: shot.title };
+      const added = await addShot(db, { ...shot, id }, media, packed);
+      for (const { name, at, auto, shot: state } of versions)
+        await keepVersion(db, { ...state, id: added }, { name, at, auto, thumb: null });
+      return { id: added, title: shot.title };
     });
   },
   /** Reads a file, and puts nothing anywhere. */
@@ -62,12 +65,14 @@ const face = {
   take(drawings: Drawing[]): void {
     taken.push(...drawings);
   },
-  /** Writes the shot file of a shot whose drawings were taken; its files are those the browser keeps for `mediaOf`. */
-  write(structure: Omit<Shot, 'drawings'>): Promise<Uint8Array<ArrayBuffer> | Bad> {
+  /** Writes the shot file of a shot whose drawings were taken; its files and versions are those the browser keeps for it. */
+  write(structure: Omit<Shot, 'drawings'>, withVersions: boolean): Promise<Uint8Array<ArrayBuffer> | Bad> {
     return orBad(async () => {
       const drawings = Object.fromEntries(taken.map((drawing) => [drawing.id, drawing]));
       taken = [];
-      const bytes = writeShotFile({ ...structure, drawings }, await mediaOf(db, structure.id));
+      const shot = { ...structure, drawings };
+      const versions = withVersions ? await fileVersions(db, shot) : [];
+      const bytes = writeShotFile(shot, await mediaOf(db, shot.id), versions);
       return transfer(bytes, [bytes.buffer]);
     });
   },

@@ -1,13 +1,20 @@
 import { line } from 'd3';
 import { type CheckResult, isMeant } from '../../core/check/index.ts';
 import { mapPoint } from '../../core/plane/index.ts';
+import { drawingShown } from '../../core/sheet/index.ts';
 import { lookAtFinding } from '../commands/checks.ts';
 import { useCommands } from '../commands/context.ts';
 import { viewMatrix } from '../desk/view.ts';
 import { useShot, useView } from '../session/open-shot.ts';
 import { CURVES } from './colours.ts';
 
-/** The check over the paper: the ways of followed points, and rings where something was found. */
+function pairsOf(line: Float32Array): { x: number; y: number }[] {
+  const out: { x: number; y: number }[] = [];
+  for (let i = 0; i < line.length; i += 2) out.push({ x: line[i], y: line[i + 1] });
+  return out;
+}
+
+/** The check over the paper: the ways of followed points, one end of a cycle over the other, and rings where something was found. */
 export function CheckOverlay({ result }: { result: CheckResult | null }) {
   const commands = useCommands();
   const paper = useView((state) => state.paper);
@@ -15,7 +22,12 @@ export function CheckOverlay({ result }: { result: CheckResult | null }) {
   const frame = useView((state) => state.frame);
   const looked = useView((state) => state.finding);
   const tool = useView((state) => state.tool);
+  const layerId = useView((state) => state.layerId);
   const notes = useShot((shot) => shot.checks);
+  const shown = useShot((shot) => {
+    const layer = shot.layers.find(({ id }) => id === layerId);
+    return layer ? (drawingShown(shot, layer, frame)?.id ?? null) : null;
+  });
   if (!result) return null;
   const view = viewMatrix(paper, room, 1);
   const at = ({ x, y }: { x: number; y: number }) => mapPoint(view, x, y);
@@ -29,6 +41,15 @@ export function CheckOverlay({ result }: { result: CheckResult | null }) {
       role="group"
       className="pointer-events-none absolute inset-0 h-full w-full"
     >
+      {result.overlays
+        ?.filter(({ on }) => on === shown)
+        .map(({ name, lines }) => (
+          <g key={name} data-overlay={name} fill="none" stroke={CURVES.ochre} strokeOpacity={0.75} strokeWidth={1.5}>
+            {lines.map((line, i) => (
+              <path key={i} d={path(pairsOf(line)) ?? ''} />
+            ))}
+          </g>
+        ))}
       {tool !== 'follow' &&
         result.paths.map(({ name, colour, places }) => (
           <g key={name}>

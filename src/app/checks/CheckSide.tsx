@@ -1,7 +1,7 @@
 import Check from 'lucide-react/icons/check';
 import { useStore } from 'zustand';
 import { CHECKS, type CheckResult, isMeant, limitOf, setLimit, setMeant } from '../../core/check/index.ts';
-import { lookAtFinding, mendOne } from '../commands/checks.ts';
+import { lookAtFinding, mendOne, pickedFor } from '../commands/checks.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
@@ -95,6 +95,7 @@ function FindingRows({ result, busy }: { result: CheckResult | null; busy: boole
   const commands = useCommands();
   const shot = useShot((each) => each);
   const looked = useView((state) => state.finding);
+  const picked = useView((state) => state.picked);
   const showMeant = useView((state) => state.showMeant);
   const next = useCommand('next-finding');
   const meantSo = useCommand('meant-so');
@@ -154,7 +155,7 @@ function FindingRows({ result, busy }: { result: CheckResult | null; busy: boole
                         look={i === 0 ? 'main' : 'plain'}
                         onClick={() => mendOne(commands, finding, mend)}
                       >
-                        {mend.name}
+                        {pickedFor({ picked }, mend) ? `${mend.name}: what is picked` : mend.name}
                       </Button>
                     ))}
                     {isSo ? (

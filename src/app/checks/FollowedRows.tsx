@@ -7,6 +7,7 @@ import {
   dropStand,
   hideSpot,
   lostOn,
+  unsureOn,
 } from '../../core/check/index.ts';
 import { drawingName, drawingShown } from '../../core/sheet/index.ts';
 import { type FollowedPoint, type Id, NOTE_COLOURS, newId } from '../../core/shot/index.ts';
@@ -15,6 +16,7 @@ import { Button, IconButton } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { ByModel } from './ByModel.tsx';
 import { CURVES } from './colours.ts';
 
 /** The points that are followed on a layer: their names and colours, where they are lost, hidden, should stand still. */
@@ -51,7 +53,12 @@ function PointRow({ point, others }: { point: FollowedPoint; others: FollowedPoi
   if (!layer) return null;
   const here = drawingShown(shot, layer, frame);
   const order = drawingsInOrder(shot, layer.id).filter(({ ink }) => ink.length > 0);
-  const lost = lostOn(order, point.spots, point.hidden).map((id) => drawingName(shot.drawings[id]));
+  const named = (ids: readonly Id[]) => {
+    const names = ids.flatMap((id) => (shot.drawings[id] ? [drawingName(shot.drawings[id])] : []));
+    return `${names.slice(0, 8).join(', ')}${names.length > 8 ? '…' : ''}`;
+  };
+  const lost = lostOn(order, point.spots, point.hidden);
+  const unsure = unsureOn(point.spots);
   const hidden = here !== null && point.hidden.includes(here.id);
   const next = NOTE_COLOURS[(NOTE_COLOURS.indexOf(point.colour) + 1) % NOTE_COLOURS.length];
   const stand = () => {
@@ -105,15 +112,8 @@ function PointRow({ point, others }: { point: FollowedPoint; others: FollowedPoi
           <Trash size={14} />
         </IconButton>
       </div>
-      {lost.length > 0 && (
-        <p className="text-attention">
-          Not found on {lost.slice(0, 8).join(', ')}
-          {lost.length > 8 ? '…' : ''}.
-        </p>
-      )}
-      {lost.length === 0 && point.spots.some(({ sure }) => sure < 0.5) && (
-        <p className="text-second">Unsure on some drawings: drag it there with Follow.</p>
-      )}
+      {lost.length > 0 && <p className="text-attention">Not found on {named(lost)}.</p>}
+      {unsure.length > 0 && <p className="text-second">Unsure on {named(unsure)}: drag it right there with Follow.</p>}
       {check === 'lengths' && (
         <div className="flex items-center gap-2 text-second">
           Measured to
@@ -126,6 +126,7 @@ function PointRow({ point, others }: { point: FollowedPoint; others: FollowedPoi
               session.change('measured to', (draft) => changePoint(draft, point.id, { measuredTo: to || null }))
             }
           />
+          <ByModel of={point} />
         </div>
       )}
       {check === 'planted' && (

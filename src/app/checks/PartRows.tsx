@@ -4,9 +4,9 @@ import { drawingName, drawingShown } from '../../core/sheet/index.ts';
 import { type Id, newId } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
-
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { ByModel } from './ByModel.tsx';
 
 /** The parts of the figure on a layer: made of what is picked, named, chosen anew on a drawing, taken away. */
 export function PartRows({ layerId }: { layerId: Id }) {
@@ -14,6 +14,7 @@ export function PartRows({ layerId }: { layerId: Id }) {
   const commands = useCommands();
   const shot = useShot((each) => each);
   const frame = useView((state) => state.frame);
+  const check = useView((state) => state.check);
   const picked = useView((state) => state.picked);
   const parts = shot.checks.parts.filter(({ layer }) => layer === layerId);
   const layer = shot.layers.find(({ id }) => id === layerId);
@@ -52,6 +53,7 @@ export function PartRows({ layerId }: { layerId: Id }) {
               onDone={(name) => session.change('name a part', (draft) => namePart(draft, part.id, name))}
             />
             {here && !on && <span className="text-attention">not on {drawingName(here)}</span>}
+            {(check === 'size' || check === 'volume') && <ByModel of={part} />}
             {any && here && (
               <Button
                 className="!h-6"

@@ -22,7 +22,11 @@ export function useLookedOver(): CheckResult | null {
   useEffect(() => {
     const timer = setTimeout(() => {
       const layer = session.shot.layers.find((each) => each.id === view.getState().layerId);
-      if (layer) void checks.look(check, layer, range ?? { from: 0, to: session.shot.length - 1 });
+      if (!layer) return;
+      void checks.findChanged(layer).then(() => {
+        const now = session.shot.layers.find(({ id }) => id === layer.id);
+        if (now) return checks.look(check, now, range ?? { from: 0, to: session.shot.length - 1 });
+      });
     }, SETTLED_MS);
     return () => clearTimeout(timer);
   }, [checks, session, view, check, layerId, range, shot]);

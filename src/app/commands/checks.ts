@@ -3,6 +3,7 @@ import { type Finding, type Mend, mendFinding, setMeant } from '../../core/check
 import { newId } from '../../core/shot/index.ts';
 import { findingsInHand } from '../checks/looked-over.ts';
 import { inView } from '../frame/view.ts';
+import type { ViewState } from '../session/view-state.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
 
@@ -34,12 +35,20 @@ function step(by: 1 | -1): Command['run'] {
 }
 
 /** Puts a finding right in one of its ways, as one step of undo; points are found again on the drawing that changed. */
+/** A mend that carries a drawing, for what is picked of it alone; null: nothing of it is picked, or the mend is another. */
+export function pickedFor({ picked }: Pick<ViewState, 'picked'>, mend: Mend): Mend | null {
+  if (mend.kind !== 'carry' || picked?.drawing !== mend.drawing) return null;
+  const { strokes, areas } = picked;
+  return strokes.length + areas.length > 0 ? { ...mend, only: { strokes, areas } } : null;
+}
+
 export function mendOne(context: CommandContext, finding: Finding, mend: Mend): boolean {
   if (mend.kind === 'open') {
     lookAtFinding(context, finding);
     return true;
   }
-  return context.session.change(mend.name.toLowerCase(), (draft) => mendFinding(draft, mend), newId());
+  const own = pickedFor(context.view.getState(), mend);
+  return context.session.change(mend.name.toLowerCase(), (draft) => mendFinding(draft, own ?? mend), newId());
 }
 
 function meant(context: CommandContext): void {

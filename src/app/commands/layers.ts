@@ -10,6 +10,7 @@ import {
   removeLayer,
 } from '../../core/sheet/index.ts';
 import { makeLayer, type Purpose } from '../../core/shot/index.ts';
+import { keepBefore } from '../versions/versions.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import type { Command, CommandContext } from './register.ts';
 import { timed } from './timed.ts';
@@ -72,6 +73,7 @@ function merge(context: CommandContext): void {
   const upper = layerInHand(context);
   if (!upper) return;
   const lower = layerBelow(context.session.shot, upper.id);
+  if (lower) keepBefore(context, `“${upper.name}” was merged into “${lower.name}”`);
   const done = timed(context, [], 'merge layers', (shot) => void mergeDown(shot, upper.id));
   if (!done || !lower) return;
   context.view.setState({ layerId: lower.id });

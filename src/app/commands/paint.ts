@@ -9,6 +9,7 @@ import { panBy, viewMatrix } from '../desk/view.ts';
 import { inView } from '../frame/view.ts';
 import { doubtsInHand, faultsInHand, listInSight } from '../paint/looked-at.ts';
 import { leftInWords } from '../session/paint-desk.ts';
+import { keepBefore } from '../versions/versions.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
@@ -32,6 +33,8 @@ async function through(context: CommandContext, alone: boolean): Promise<void> {
   }
   context.player.stop();
   context.view.setState({ paintCard: 'through' });
+  if (Object.values(context.session.shot.drawings).some((each) => each.layerId === layer.id && each.paint.length > 0))
+    keepBefore(context, `paint was carried through “${layer.name}”`);
   const words = await context.paints.through(layer, alone ? now!.drawing : null);
   if (words) context.say(words);
 }

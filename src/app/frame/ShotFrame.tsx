@@ -14,6 +14,7 @@ import { sentence } from '../parts/files.ts';
 import { loadTheRest } from '../parts/later.tsx';
 import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.ts';
 import type { Opening } from '../session/shot-session.ts';
+import { keepDaily } from '../versions/versions.ts';
 import { Boundary } from './Boundary.tsx';
 import { LeavingWindow } from './LeavingWindow.tsx';
 import { Notices } from './Notices.tsx';
@@ -82,6 +83,9 @@ export function ShotFrame() {
   );
 }
 
+/** The day's version is kept a while after the shot is opened: first lines are drawn then. */
+const DAILY_MS = 20_000;
+
 let closing: Promise<unknown> = Promise.resolve();
 
 function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
@@ -106,6 +110,14 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
     if (!inside) leaveTo(open, 0);
   }, [inside, open]);
   useEffect(loadTheRest, []);
+  useEffect(() => {
+    const { session } = open;
+    const opened = session.present;
+    const timer = setTimeout(() => {
+      if (session.readOnly === null) void keepDaily(open, opened).catch((error) => say(sentence(error)));
+    }, DAILY_MS);
+    return () => clearTimeout(timer);
+  }, [open]);
   return (
     <CommandsContext.Provider value={commands}>
       <div className="flex h-full flex-col">

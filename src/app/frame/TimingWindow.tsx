@@ -5,13 +5,15 @@ import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { Window } from '../parts/Window.tsx';
 import { useOpenShot, useShot, wholeShot } from '../session/open-shot.ts';
+import { keepBefore } from '../versions/versions.ts';
 
 /** Larger than any timing: what is read whole must fit. */
 const MOST_BYTES = 32 * 1024 ** 2;
 
 /** A timing written elsewhere, put onto the layers of the same names; what it does and leaves is said first. */
 export default function TimingWindow({ onClose }: { onClose(): void }) {
-  const { session } = useOpenShot();
+  const open = useOpenShot();
+  const { session } = open;
   const shot = useShot(wholeShot);
   const [read, setRead] = useState<{ name: string; timing: Timing } | null>(null);
   const [wrong, setWrong] = useState('');
@@ -28,6 +30,7 @@ export default function TimingWindow({ onClose }: { onClose(): void }) {
   const told = read && timingFindings(shot, read.timing);
   const put = () => {
     try {
+      keepBefore(open, `the timing of ${read!.name} was read`);
       session.change('read timing', (draft) => putTiming(draft, read!.timing));
       onClose();
     } catch (error) {

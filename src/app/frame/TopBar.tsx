@@ -86,10 +86,13 @@ export function TopBar() {
                   },
                 ]
               : []),
+            { name: 'Save it with its versions', run: () => void saveShotFile(session.present, true) },
             menuItem('shot-settings'),
             menuItem('keep-version'),
             menuItem('versions'),
             menuItem('other-timing'),
+            menuItem('play-other-timing'),
+            menuItem('version-beside'),
             null,
             menuItem('commands'),
             menuItem('keys'),

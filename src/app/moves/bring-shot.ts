@@ -4,6 +4,7 @@ import { BadFile, type Bundle, type Id, type Shot } from '../../core/shot/index.
 import { type Database, openKept } from '../../store/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { shotFileHost } from '../session/workers.ts';
+import { keepBefore } from '../versions/versions.ts';
 
 /** A shot that can be brought in, and where the bytes of its files are. */
 export interface SourceShot {
@@ -75,6 +76,7 @@ export async function bringShot(open: OpenShot, source: SourceShot, wishes: Brin
   const { frame, layerId } = view.getState();
   const brought = broughtShot(session.whole, { ...source, ...wishes });
   let column: Id = '';
+  keepBefore(open, `“${source.shot.title}” was brought in`);
   const done = await take(open, source, brought, 'bring a shot in', (shot) => {
     column = putBrought(shot, brought, frame, layerId);
   });

@@ -5,12 +5,15 @@ import {
   type Check,
   type CheckResult,
   drawingsInOrder,
+  holdPart,
+  holdSpot,
   type LookWishes,
   lookKey,
+  modelDrawing,
   putPart,
   putSpots,
 } from '../../core/check/index.ts';
-import type { Drawing, Id, Layer, Shot } from '../../core/shot/index.ts';
+import type { Drawing, FigurePart, FollowedPoint, Id, Layer, Shot } from '../../core/shot/index.ts';
 import type { CheckFace } from '../../workers/check.worker.ts';
 import type { ShotSession } from './shot-session.ts';
 import { sayFailure, WorkerFailed, type WorkerHost, WorkStopped } from './worker-host.ts';
@@ -23,6 +26,9 @@ interface CheckState {
   found: Record<string, { key: string; result: CheckResult }>;
 }
 
+/** How what was found is put down. */
+type Put = (label: string, found: (draft: Shot) => void) => void;
+
 export class CheckDesk {
   readonly state: StoreApi<CheckState> = createStore<CheckState>(() => ({ busy: null, found: {} }));
   private readonly session: ShotSession;
@@ -30,9 +36,13 @@ export class CheckDesk {
   /** The drawings the worker has, as they were handed over. */
   private handed = new Map<Id, Drawing>();
   private run = 0;
+  /** The drawings in which each point and part was found last; at first those the shot was opened with. */
+  private readonly foundIn = new Map<Id, Shot['drawings']>();
+  private readonly opened: Shot['drawings'];
 
   constructor(session: ShotSession) {
     this.session = session;
+    this.opened = session.present.drawings;
     this.host = checkHost(
       (sentence) => session.onSaying(sentence),
       () => {
@@ -62,7 +72,8 @@ export class CheckDesk {
     if (last?.key === key) return last.result;
     const run = ++this.run;
     try {
-      await this.know(drawingsOn(shot, layer.id));
+      const model = modelDrawing(shot);
+      await this.know([...drawingsOn(shot, layer.id), ...(model ? [model] : [])]);
       const { drawings: _, ...looked } = shot;
       const told = proxy((share: number) => {
         if (run === this.run) this.state.setState({ busy: share });
@@ -86,9 +97,67 @@ export class CheckDesk {
     }
   }
 
+  /** Finds points and parts of a layer again whose drawings have other lines than when they were found: along with what changed them. */
+  async findChanged(layer: Layer): Promise<void> {
+    const { shot } = this.session;
+    const { followed, parts } = shot.checks;
+    const drawings = drawingsOn(shot, layer.id);
+    const changed = (id: Id) => {
+      const before = this.foundIn.get(id) ?? this.opened;
+      return drawings.some((drawing) => before[drawing.id]?.ink !== drawing.ink);
+    };
+    const along: Put = (label, put) => this.session.changeAlong(label, put);
+    for (const { id } of followed.filter((each) => each.layer === layer.id && changed(each.id)))
+      await this.pointFound(id, along);
+    for (const { id } of parts.filter((each) => each.layer === layer.id && changed(each.id)))
+      await this.partFound(id, along);
+  }
+
   /** Finds a point again on all drawings of its layer, as one step with the edit of `gesture`. */
   async findPoint(id: Id, gesture: string): Promise<void> {
-    await this.found(gesture, 'find a point', async (shot) => {
+    await this.pointFound(id, (label, put) => this.session.change(label, put, gesture));
+  }
+
+  async findPart(id: Id, gesture: string): Promise<void> {
+    await this.partFound(id, (label, put) => this.session.change(label, put, gesture));
+  }
+
+  /** Finds a part or a point on the model sheet, to be measured by it from now on. Says what it could not find. */
+  async findOnModel(kind: 'part' | 'point', id: Id): Promise<string> {
+    const { shot } = this.session;
+    const model = modelDrawing(shot);
+    const all: (FigurePart | FollowedPoint)[] = kind === 'part' ? shot.checks.parts : shot.checks.followed;
+    const own = all.find((each) => each.id === id);
+    if (!model || !own) return 'No drawing is the model sheet: show one and choose “This is the model sheet”.';
+    const first = drawingsOn(shot, own.layer).find(({ id: drawing }) =>
+      ('spots' in own ? own.spots : own.drawings).some((each) => each.drawing === drawing && drawing !== model.id),
+    );
+    const lost = `“${own.name}” is not found on the model sheet.`;
+    if (!first) return lost;
+    try {
+      await this.know([first, model]);
+      if ('spots' in own) {
+        const from = own.spots.filter(({ drawing }) => drawing === first.id).map((spot) => ({ ...spot, held: true }));
+        const found = await this.host.face.spots([first.id, model.id], from, [], shot.height);
+        const spot = found.find(({ drawing }) => drawing === model.id);
+        if (!spot) return lost;
+        this.session.change('measure by the model', (draft) => holdSpot(draft, id, model.id, spot.x, spot.y));
+        return '';
+      }
+      const from = own.drawings.filter(({ drawing }) => drawing === first.id).map((each) => ({ ...each, held: true }));
+      const found = await this.host.face.part([first.id, model.id], { drawings: from });
+      const part = found.find(({ drawing }) => drawing === model.id);
+      if (!part) return lost;
+      this.session.change('measure by the model', (draft) => holdPart(draft, id, part));
+      return '';
+    } catch (error) {
+      if (!(error instanceof WorkStopped) && !(error instanceof WorkerFailed)) throw error;
+      return '';
+    }
+  }
+
+  private async pointFound(id: Id, put: Put): Promise<void> {
+    await this.found(id, put, 'find a point', async (shot) => {
       const point = shot.checks.followed.find((each) => each.id === id);
       if (!point) return null;
       const order = await this.ordered(shot, point.layer);
@@ -97,8 +166,8 @@ export class CheckDesk {
     });
   }
 
-  async findPart(id: Id, gesture: string): Promise<void> {
-    await this.found(gesture, 'find a part', async (shot) => {
+  private async partFound(id: Id, put: Put): Promise<void> {
+    await this.found(id, put, 'find a part', async (shot) => {
       const part = shot.checks.parts.find((each) => each.id === id);
       if (!part) return null;
       const drawings = await this.host.face.part(await this.ordered(shot, part.layer), { drawings: part.drawings });
@@ -112,13 +181,17 @@ export class CheckDesk {
   }
 
   private async found(
-    gesture: string,
+    id: Id,
+    put: Put,
     label: string,
     find: (shot: Shot) => Promise<((draft: Shot) => void) | null>,
   ): Promise<void> {
+    const { drawings } = this.session.shot;
+    this.foundIn.set(id, drawings);
     try {
-      const put = await find(this.session.shot);
-      if (put) this.session.change(label, put, gesture);
+      const found = await find(this.session.shot);
+      // Lines drawn meanwhile are looked at next time.
+      if (found) put(label, found);
     } catch (error) {
       if (!(error instanceof WorkStopped) && !(error instanceof WorkerFailed)) throw error;
     }

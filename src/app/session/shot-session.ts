@@ -277,6 +277,13 @@ export class ShotSession {
     }
   }
 
+  /** An edit that follows from the last step by itself and is taken back with it; left undone while anything stands in its way. */
+  changeAlong(label: string, recipe: Recipe): void {
+    if (this.readOnly || this.looked || this.bundle !== null) return;
+    const row = this.history.changeAlong(label, recipe);
+    if (row) this.follow(row);
+  }
+
   /**
    * The door for work that took its time: done to the drawings that are as they were when it began; one that the hand, an
    * undo or another piece of work has changed meanwhile stays as it is. Returns those that were left.

@@ -6,6 +6,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Shot } from '../../core/shot/index.ts';
 import { isKeptValue, type KeptValue, restored } from './kept.ts';
 import { checking } from './slices/checking.ts';
+import { comparing } from './slices/comparing.ts';
 import { exporting } from './slices/exporting.ts';
 import { hand } from './slices/hand.ts';
 import { mouths } from './slices/mouths.ts';
@@ -35,6 +36,7 @@ export type ViewState = ToolsInHand &
   StateOf<typeof mouths> &
   StateOf<typeof painting> &
   StateOf<typeof checking> &
+  StateOf<typeof comparing> &
   StateOf<typeof exporting>;
 
 const SLICES = [
@@ -48,6 +50,7 @@ const SLICES = [
   mouths,
   painting,
   checking,
+  comparing,
   exporting,
 ] as unknown as Slice<object, object>[];
 

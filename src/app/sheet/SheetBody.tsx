@@ -2,9 +2,11 @@ import { ContextMenu } from 'radix-ui';
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { drawingName, exposureAt } from '../../core/sheet/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
+import { layersThatDiffer } from '../../core/versions/two-timings.ts';
 import { useCommands } from '../commands/context.ts';
 import { MENU_LOOK } from '../parts/Menu.tsx';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
+import { useBeside } from '../versions/beside.ts';
 import { AFTER_END, FRAME_COLUMN, HEAD, layoutSheet, placeAt, type SheetLayout, type SheetPlace } from './geometry.ts';
 import { paintSheet } from './paint-sheet.ts';
 import { SheetEntry } from './SheetEntry.tsx';
@@ -58,10 +60,13 @@ export function SheetBody() {
   const finger = useRef<{ x: number; y: number; left: number; top: number; moved: boolean } | null>(null);
   const [room, setRoom] = useState({ width: 340, height: 400 });
   const order = stack.map(({ id }) => id).join();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `order` stands for the part of the stack that is laid out
+  const beside = useBeside();
+  const twice = beside ? layersThatDiffer(stack, beside.shot.layers, length).map(({ id }) => id) : [];
+  const doubled = twice.join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `order` and `doubled` stand for the part of the stack that is laid out
   const layout = useMemo(
-    () => layoutSheet(room.width, stack, folded, { reading: read, notes: noted }),
-    [room.width, order, folded, noted, read],
+    () => layoutSheet(room.width, stack, folded, { reading: read, notes: noted }, twice),
+    [room.width, order, folded, noted, read, doubled],
   );
   const layer = stack.find((each) => each.id === layerId);
 
@@ -73,7 +78,7 @@ export function SheetBody() {
     sizes.observe(element);
     return () => sizes.disconnect();
   }, []);
-  usePainted(canvas, scroller, room, layout);
+  usePainted(canvas, scroller, room, layout, beside?.shot ?? null);
 
   // The present frame stays in sight.
   useEffect(() => {
@@ -93,8 +98,8 @@ export function SheetBody() {
     if (!column) return;
     const seen = element.clientWidth - layout.frozen;
     if (column.left < element.scrollLeft) element.scrollLeft = column.left;
-    else if (column.left + column.width > element.scrollLeft + seen)
-      element.scrollLeft = column.left + column.width - seen;
+    else if (column.left + column.width + column.beside > element.scrollLeft + seen)
+      element.scrollLeft = column.left + column.width + column.beside - seen;
   }, [column, layout.frozen]);
 
   const place = (event: { clientX: number; clientY: number }): SheetPlace => {
@@ -152,7 +157,7 @@ export function SheetBody() {
 
   return (
     <div ref={scroller} data-testid="sheet" className="relative min-h-0 flex-1 overflow-auto">
-      <SheetHeads layout={layout} width={room.width} />
+      <SheetHeads layout={layout} width={room.width} beside={beside?.name ?? ''} />
       <PresentRow frame={frame} rowHeight={rowHeight} width={Math.max(room.width, layout.width)} />
       <SheetEntry layout={layout} rowHeight={rowHeight} />
       <div style={{ height: (length + AFTER_END) * rowHeight, width: layout.width }}>
@@ -188,6 +193,7 @@ function usePainted(
   scroller: RefObject<HTMLDivElement | null>,
   room: { width: number; height: number },
   layout: SheetLayout,
+  beside: Shot | null,
 ): void {
   const { session, sound } = useOpenShot();
   // The sheet shows all but the lines: it is painted anew when one of these changes, not for every line drawn.
@@ -225,7 +231,7 @@ function usePainted(
         target.height = h;
       }
       const { scrollLeft, scrollTop } = element;
-      const scene = { shot: session.shot, layout, washed, layerId, selection, landing, range, rowHeight };
+      const scene = { shot: session.shot, layout, washed, layerId, beside, selection, landing, range, rowHeight };
       const peaks = (asset: string) => sound.peaks(asset);
       paintSheet(target.getContext('2d')!, { ...scene, scrollLeft, scrollTop, ...room, peaks }, dpr);
     };
@@ -245,7 +251,7 @@ function usePainted(
       cancelAnimationFrame(waiting);
       element.removeEventListener('scroll', paintSoon);
     };
-  }, [...parts, washed, layerId, selection, landing, range, rowHeight, layout, room, sound, waves]);
+  }, [...parts, washed, layerId, selection, landing, range, rowHeight, layout, beside, room, sound, waves]);
 }
 
 /** The cell in hand in words, for those who hear the sheet. */

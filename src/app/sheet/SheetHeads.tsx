@@ -2,11 +2,13 @@ import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor,
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ContextMenu } from 'radix-ui';
-import { memo } from 'react';
+import { Fragment, memo } from 'react';
 import { moveLayer } from '../../core/sheet/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
-import { MENU_LOOK } from '../parts/Menu.tsx';
+import { useCommand } from '../commands/context.ts';
+import { MENU_LOOK, Menu } from '../parts/Menu.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
+import { takeTimingOver } from '../versions/versions.ts';
 import { FRAME_COLUMN, HEAD, type SheetLayout } from './geometry.ts';
 import { SheetMenu } from './SheetMenu.tsx';
 
@@ -14,7 +16,16 @@ import { SheetMenu } from './SheetMenu.tsx';
 const headsOf = (shot: Shot) => shot.layers.map(({ id, name, visible }) => `${id}${name}${visible}`).join();
 
 /** The names over the columns: press to take a layer in hand, drag to put it elsewhere in the stack. */
-export const SheetHeads = memo(function SheetHeads({ layout, width }: { layout: SheetLayout; width: number }) {
+export const SheetHeads = memo(function SheetHeads({
+  layout,
+  width,
+  beside,
+}: {
+  layout: SheetLayout;
+  width: number;
+  /** What the timing is called that stands beside; empty: none does. */
+  beside: string;
+}) {
   const { session } = useOpenShot();
   useShot(headsOf);
   const { layers } = session.shot;
@@ -52,13 +63,50 @@ export const SheetHeads = memo(function SheetHeads({ layout, width }: { layout: 
         <SortableContext items={layout.columns} strategy={horizontalListSortingStrategy}>
           {layout.columns.map((column) => {
             const layer = layers.find(({ id }) => id === column.id)!;
-            return layer && <Head key={column.id} {...column} name={layer.name} visible={layer.visible} />;
+            if (!layer) return null;
+            return (
+              <Fragment key={column.id}>
+                <Head {...column} name={layer.name} visible={layer.visible} />
+                {column.beside > 0 && (
+                  <BesideHead id={column.id} layer={layer.name} width={column.beside} name={beside} />
+                )}
+              </Fragment>
+            );
           })}
         </SortableContext>
       </DndContext>
     </div>
   );
 });
+
+/** The head of another timing's column: what can be done with it. */
+function BesideHead({ id, layer, name, width }: { id: string; layer: string; name: string; width: number }) {
+  const open = useOpenShot();
+  const inTurn = useCommand('other-timing');
+  const away = useCommand('version-beside');
+  return (
+    <Menu
+      label={`Timing of ${layer} in ${name}`}
+      trigger={
+        <button
+          type="button"
+          aria-label={`Timing of ${layer} in ${name}`}
+          title={`${layer} as it is timed in “${name}”`}
+          className="overflow-hidden border-r border-rule bg-lower text-[11px] leading-[1.1] text-second"
+          style={{ width, flex: 'none' }}
+        >
+          <span className="line-clamp-3 break-words">{name}</span>
+        </button>
+      }
+      items={[
+        { name: `Take this timing over for “${layer}”`, run: () => takeTimingOver(open, id) },
+        { name: inTurn.name, keys: inTurn.keys, run: inTurn.run },
+        null,
+        { name: 'Put it away', keys: away.keys, run: away.run },
+      ]}
+    />
+  );
+}
 
 interface HeadProps {
   id: string;

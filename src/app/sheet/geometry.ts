@@ -14,6 +14,8 @@ const MOST_NOTES = 150;
 const LEAST_COLUMN = 38;
 const MOST_COLUMN = 84;
 const FOLDED_COLUMN = 14;
+/** The column of another timing beside that of a layer. */
+const BESIDE_COLUMN = 44;
 /** Rows shown after the shot's end. */
 export const AFTER_END = 8;
 
@@ -35,6 +37,8 @@ export interface Column {
   left: number;
   width: number;
   folded: boolean;
+  /** How wide the column of another timing is that stands to its right; 0: there is none. */
+  beside: number;
 }
 
 export interface SheetLayout {
@@ -47,19 +51,27 @@ export interface SheetLayout {
   width: number;
 }
 
-/** Shares `room` pixels out among the columns; the track reading and notes have one when the shot has any. */
+/**
+ * Shares `room` pixels out among the columns; the track reading and notes have one when the shot has any.
+ * @param twice layers whose column another timing stands beside
+ */
 export function layoutSheet(
   room: number,
   layers: Layer[],
   folded: Id[],
   has: { reading: boolean; notes: boolean },
+  twice: readonly Id[] = [],
 ): SheetLayout {
   const readingEnd = FRAME_COLUMN + (has.reading ? READING_COLUMN : 0);
   const soundEnd = readingEnd + SOUND_COLUMN;
-  const order = columns(layers).map(({ id }) => ({ id, folded: folded.includes(id) }));
+  const order = columns(layers).map(({ id }) => {
+    const own = folded.includes(id);
+    return { id, folded: own, beside: !own && twice.includes(id) ? BESIDE_COLUMN : 0 };
+  });
   const closed = order.filter((each) => each.folded).length;
   const open = order.length - closed;
-  const forAll = room - soundEnd - closed * FOLDED_COLUMN;
+  const besides = order.reduce((sum, each) => sum + each.beside, 0);
+  const forAll = room - soundEnd - closed * FOLDED_COLUMN - besides;
   // Notes get half of what the layers do not need, for words want room more than numbers do.
   const spare = Math.max(0, forAll - NOTES_COLUMN - open * LEAST_COLUMN);
   const forNotes = has.notes ? Math.min(MOST_NOTES, NOTES_COLUMN + Math.floor(spare / 2)) : 0;
@@ -72,7 +84,7 @@ export function layoutSheet(
       left,
       width: each.folded ? FOLDED_COLUMN : Math.max(LEAST_COLUMN, Math.min(MOST_COLUMN, width)),
     };
-    left += column.width;
+    left += column.width + column.beside;
     return column;
   });
   return { readingEnd, soundEnd, frozen, columns: out, width: frozen + left };

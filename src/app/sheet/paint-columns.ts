@@ -11,19 +11,21 @@ import {
   totalFrames,
 } from '../../core/sheet/index.ts';
 import { type CellRef, type Drawing, type Layer, type Moves, type Shot, STAGES } from '../../core/shot/index.ts';
+import { framesThatDiffer } from '../../core/versions/two-timings.ts';
 import { SPACING_WORDS } from '../commands/moves.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
 import type { Column } from './geometry.ts';
 import type { Rows, SheetScene } from './scene.ts';
-import { ACCENT, INK, MONO, REUSED, RULE, SANS, SECOND, SHOWN, WASH } from './sheet-colours.ts';
+import { ACCENT, DIFFERS, INK, LOWER, MONO, REUSED, RULE, SANS, SECOND, SHOWN, WASH } from './sheet-colours.ts';
 
 export function paintColumns(c: CanvasRenderingContext2D, scene: SheetScene, rows: Rows): void {
   const { shot, layout, scrollLeft, width } = scene;
   const layers = new Map(shot.layers.map((layer) => [layer.id, layer]));
+  const others = new Map(scene.beside?.layers.map((layer) => [layer.id, layer]));
   for (const column of layout.columns) {
     const x = layout.frozen + column.left - scrollLeft;
     const layer = layers.get(column.id);
-    if (!layer || x + column.width < layout.frozen || x > width) continue;
+    if (!layer || x + column.width + column.beside < layout.frozen || x > width) continue;
     c.save();
     c.globalAlpha = layer.visible ? 1 : 0.4;
     c.textAlign = 'center';
@@ -33,6 +35,9 @@ export function paintColumns(c: CanvasRenderingContext2D, scene: SheetScene, row
     c.restore();
     c.fillStyle = RULE;
     c.fillRect(x + column.width - 1, 0, 1, scene.height);
+    const other = column.beside > 0 ? others.get(column.id) : undefined;
+    if (other && scene.beside)
+      paintBeside(c, { ...scene, shot: scene.beside }, layer, other, { ...column, left: x }, rows);
   }
   if (scene.selection) paintChosen(c, scene, scene.selection, rows, true);
   if (scene.landing) paintChosen(c, scene, scene.landing, rows, false);
@@ -52,6 +57,32 @@ function paintFolded(
   for (let i = indexAt(layer.exposures, first); i < layer.exposures.length && all[i] <= last; i++) {
     if (layer.exposures[i].cell) c.fillRect(x + width / 2 - 1, y(all[i]) + 3, 2, (all[i + 1] - all[i]) * rh - 5);
   }
+}
+
+/** Another timing of a layer to the right of its column, on the panel's lower ground; where the two differ is marked. */
+function paintBeside(
+  c: CanvasRenderingContext2D,
+  scene: SheetScene,
+  now: Layer,
+  other: Layer,
+  { left, width, ...column }: Column,
+  rows: Rows,
+): void {
+  const x = left + width;
+  const { rowHeight: rh } = scene;
+  c.save();
+  c.fillStyle = LOWER;
+  c.fillRect(x, 0, column.beside - 1, scene.height);
+  c.fillStyle = DIFFERS;
+  for (const frame of framesThatDiffer(now, other, rows.first, Math.min(rows.last, scene.shot.length - 1)))
+    c.fillRect(x, rows.y(frame), column.beside - 1, rh);
+  c.textAlign = 'center';
+  c.textBaseline = 'middle';
+  const nothingInHand = { ...scene, washed: -1, selection: null, layerId: '' };
+  paintColumn(c, nothingInHand, { ...other, moves: null }, { ...column, left: x, width: column.beside }, rows);
+  c.fillStyle = RULE;
+  c.fillRect(x + column.beside - 1, 0, 1, scene.height);
+  c.restore();
 }
 
 /** `column.left` is where it stands on screen. */

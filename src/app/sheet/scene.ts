@@ -10,6 +10,8 @@ export interface SheetScene {
   /** Frame whose hold is washed in the layer in hand; -1 while playing. */
   washed: number;
   layerId: string;
+  /** Another timing of the shot, whose columns stand beside those of their layers. */
+  beside: Shot | null;
   selection: Selection | null;
   /** Where a piece that is being dragged would come to stand. */
   landing: Pick<Selection, 'layers' | 'from' | 'to'> | null;

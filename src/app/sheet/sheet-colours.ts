@@ -13,6 +13,8 @@ export const REUSED = '#87847a';
 export const SHOWN = '#b3afa4';
 export const ACCENT = '#2f3fa8';
 export const WASH = '#dfe2f6';
+/** Where another timing shows something else. */
+export const DIFFERS = '#f0dfc4';
 export const SOUND = '#66788c';
 export const MUTED = '#c3c0b8';
 export const NOTE: Record<NoteColour, string> = { blue: '#2d57b5', plum: '#a8327e', ochre: '#a05c08' };

@@ -10,7 +10,7 @@ import { NameInput } from '../parts/NameInput.tsx';
 import { useBlobUrl } from '../parts/use-blob-url.ts';
 import { Window } from '../parts/Window.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
-import { keepNow, lookAtVersion, nameByTime, putVersionBack } from './versions.ts';
+import { keepNow, layBeside, lookAtVersion, nameByTime, putVersionBack } from './versions.ts';
 
 /** The versions of the shot: kept under a name, looked at in place of the present, put back whole or in part. */
 export default function VersionsWindow({ onClose }: { onClose(): void }) {
@@ -58,6 +58,13 @@ export default function VersionsWindow({ onClose }: { onClose(): void }) {
                   onClose();
                 })
               }
+              onBeside={() =>
+                void done(async () => {
+                  const why = await layBeside(open, row);
+                  if (why) say(why);
+                  onClose();
+                })
+              }
               onPutBack={(part) =>
                 void done(async () => {
                   if (await putVersionBack(open, row, part)) onClose();
@@ -76,12 +83,14 @@ function VersionItem({
   row,
   busy,
   onLook,
+  onBeside,
   onPutBack,
   onDrop,
 }: {
   row: VersionRow;
   busy: boolean;
   onLook(): void;
+  onBeside(): void;
   onPutBack(part: VersionPart): void;
   onDrop(): void;
 }) {
@@ -93,7 +102,11 @@ function VersionItem({
   return (
     <li className="flex items-center gap-3 rounded-md border border-rule bg-white p-1.5">
       <div className="h-12 w-20 shrink-0 overflow-hidden rounded bg-lower">
-        {picture && <img src={picture} alt="" className="h-full w-full object-cover" />}
+        {picture ? (
+          <img src={picture} alt="" className="h-full w-full object-cover" />
+        ) : (
+          <span className="flex h-full items-center justify-center text-xs text-second">no picture</span>
+        )}
       </div>
       <div className="flex min-w-0 flex-1 flex-col">
         <NameInput
@@ -109,6 +122,9 @@ function VersionItem({
       </div>
       <Button className="!h-7" disabled={busy} onClick={onLook}>
         Look at it
+      </Button>
+      <Button className="!h-7" disabled={busy} onClick={onBeside}>
+        Beside
       </Button>
       <Menu
         label={`Put back ${row.name}`}

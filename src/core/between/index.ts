@@ -26,6 +26,7 @@
 export * from './match/match.ts';
 export * from './match/pairing.ts';
 export * from './match/shape.ts';
+export { densePath } from './match/strokes.ts';
 export * from './plan/compute.ts';
 export * from './plan/fingerprints.ts';
 export * from './plan/follow.ts';

@@ -3,14 +3,23 @@ import type { Point } from '../plane/point.ts';
 import type { Id } from '../shot/ids.ts';
 import type { NoteColour } from '../shot/model.ts';
 
+/** Lines and areas of a drawing that alone are carried; what is followed on them goes along. */
+export interface Picked {
+  strokes: Id[];
+  areas: Id[];
+}
+
 /** A way to put a finding right: one edit, or a place where it is put right by hand. Lengths are of the drawing's own pegs. */
 export type Mend = { name: string } & (
-  | { kind: 'carry'; drawing: Id; x: number; y: number }
+  | { kind: 'carry'; drawing: Id; x: number; y: number; only?: Picked }
   | { kind: 'scale'; drawing: Id; about: Point; across: number; down: number; lines: Id[]; areas: Id[] }
   | { kind: 'arc'; points: number[] }
   | { kind: 'chart'; drawing: Id; spacing: number }
   | { kind: 'take off'; layer: Id; from: number; to: number }
   | { kind: 'shift'; layer: Id; from: number; to: number; by: number }
+  | { kind: 'pin'; clip: Id; exposure: Id }
+  | { kind: 'to pin'; clip: Id }
+  | { kind: 'renumber'; layer: Id }
   | { kind: 'open'; view: 'desk' | 'paint' | 'sound' }
 );
 
@@ -72,10 +81,19 @@ export interface PaperPath {
   places: { frame: number; drawing: Id; x: number; y: number; sure: number; held: boolean }[];
 }
 
+/** A drawing's lines laid over another drawing, x, y pairs on the paper. */
+export interface Overlay {
+  /** The drawing they are laid over. */
+  on: Id;
+  name: string;
+  lines: Float32Array[];
+}
+
 export interface CheckResult {
   findings: Finding[];
   chart: Chart | null;
   paths: PaperPath[];
+  overlays?: Overlay[];
 }
 
 export const NOTHING_FOUND: CheckResult = { findings: [], chart: null, paths: [] };

@@ -9,14 +9,15 @@ import { ringsBox } from '../plane/rings.ts';
 import type { Area, Stroke } from '../shot/drawing-model.ts';
 import type { Id } from '../shot/ids.ts';
 import type { FigurePart, PartOnDrawing, Planes, Spot } from '../shot/model.ts';
+import { isUnsure } from './points.ts';
 
 /** A drawing as it is looked at here. */
 export interface LinedDrawing extends Planes {
   id: Id;
 }
 
-/** How sure a place is, less with each drawing it was carried over. */
-const SURE_A_STEP = 0.94;
+/** A place less likely right than this is lost. */
+const LOST = 0.3;
 /** Two ways of finding a place that are so far apart, as a share of the figure's height, are not sure at all. */
 const APART = 0.05;
 /** A share of a line so far on tells which way it runs. */
@@ -52,18 +53,26 @@ function besideLine(ink: readonly Stroke[], { x, y }: Point): Beside | null {
   return best;
 }
 
+interface Carried extends Point {
+  sure: number;
+}
+
+/** The line a place lies nearest to. */
+export const lineAt = (ink: readonly Stroke[], place: Point): Id | null => besideLine(ink, place)?.line ?? null;
+
 /** From one drawing on through others: the place on each, null from where it is lost on. */
-function carried(drawings: readonly LinedDrawing[], from: number, at: Point): (Point | null)[] {
+function carried(drawings: readonly LinedDrawing[], from: number, at: Point): (Carried | null)[] {
   const beside = besideLine(drawings[from].ink, at);
   if (!beside) return drawings.map(() => null);
   const inks = drawings.map(({ ink }) => ink);
   return follow(inks, from, beside.line, beside.share).map((place, i) => {
     const stroke = place && inks[i].find(({ id }) => id === place.line);
-    if (!place || !stroke) return null;
+    if (!place || !stroke || place.sure < LOST) return null;
     const way = wayOf(stroke, place.share);
     return {
       x: place.x + beside.along * way.x - beside.across * way.y,
       y: place.y + beside.along * way.y + beside.across * way.x,
+      sure: place.sure,
     };
   });
 }
@@ -98,15 +107,15 @@ export function foundSpots(
     const after = held.findIndex((each) => each.i > i);
     const a = before >= 0 ? ways[before][i] : null;
     const b = after >= 0 ? ways[after][i] : null;
-    const sureOf = (k: number) => SURE_A_STEP ** Math.abs(held[k].i - i);
     if (a && b) {
       const t = (i - held[before].i) / (held[after].i - held[before].i);
       const apart = Math.hypot(a.x - b.x, a.y - b.y) / (APART * height);
-      const sure = Math.max(sureOf(before), sureOf(after)) * Math.max(0, 1 - apart);
+      // Two ways that come to the same place are surer than either.
+      const sure = (1 - (1 - a.sure) * (1 - b.sure)) * Math.max(0, 1 - apart);
       return [{ drawing: id, x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y), sure, held: false }];
     }
-    const [one, k] = a ? [a, before] : [b, after];
-    return one ? [{ drawing: id, x: one.x, y: one.y, sure: sureOf(k), held: false }] : [];
+    const one = a ?? b;
+    return one ? [{ drawing: id, ...one, held: false }] : [];
   });
 }
 
@@ -115,6 +124,10 @@ export function lostOn(drawings: readonly { id: Id }[], spots: readonly Spot[], 
   const there = new Set([...spots.map(({ drawing }) => drawing), ...hidden]);
   return drawings.flatMap(({ id }) => (there.has(id) ? [] : [id]));
 }
+
+/** The drawings a point was found on without being likely enough to be right. */
+export const unsureOn = (spots: readonly Spot[]): Id[] =>
+  spots.flatMap((spot) => (isUnsure(spot) ? [spot.drawing] : []));
 
 /** Areas of a drawing that paint what some areas of another one paint: the same swatch and name; of several the one that lies likest. */
 function sameAreas(a: LinedDrawing, b: LinedDrawing, ids: ReadonlySet<Id>): Id[] {

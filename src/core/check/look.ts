@@ -1,10 +1,12 @@
 /** Looking a layer over with one check, remembered as long as nothing it looked at has changed. */
+import { textPrint } from '../between/index.ts';
 import { revision } from '../picture/shows.ts';
 import type { Id } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
 import type { Layer, Shot } from '../shot/model.ts';
 import type { Check } from './check.ts';
 import { type CheckResult, type Finding, NOTHING_FOUND } from './finding.ts';
+import { modelDrawing } from './notes.ts';
 import { runsOf } from './steps.ts';
 
 export interface LookWishes {
@@ -17,6 +19,13 @@ export interface LookWishes {
 /** How far is too far for a check, as it is in this shot. */
 export const limitOf = (shot: Shot, { id, limit }: Pick<Check, 'id' | 'limit'>): number =>
   shot.checks.limits[id] ?? limit?.first(shot) ?? 0;
+
+/** A long print is kept as its beginning and a print of all of it, so that no change of it is missed. */
+function shortPrint(print: string): string {
+  if (print.length <= LIMITS.maxPrint) return print;
+  const whole = textPrint(print);
+  return `${print.slice(0, LIMITS.maxPrint - whole.length - 1)} ${whole}`;
+}
 
 /** What a check finds on a layer. What was said to be meant so is not told. */
 export function lookOver(
@@ -33,7 +42,7 @@ export function lookOver(
   const findings = result.findings
     .map((finding) => ({
       ...finding,
-      print: finding.print.slice(0, LIMITS.maxPrint),
+      print: shortPrint(finding.print),
       about: finding.about.slice(0, LIMITS.maxPrint),
     }))
     .sort((a, b) => b.amount - a.amount || a.frame - b.frame);
@@ -51,6 +60,7 @@ export function lookKey(shot: Shot, check: Check, layer: Layer, { from, to }: Lo
   const drawings = new Set<Id>(layer.exposures.flatMap(({ cell }) => (cell?.kind === 'drawing' ? [cell.drawing] : [])));
   const own = [...drawings].map((id) => (shot.drawings[id] ? revision(shot.drawings[id]) : 0));
   const around = [layer, shot.checks.followed, shot.checks.parts, shot.camera ?? shot.layers, shot.layers];
+  const model = modelDrawing(shot);
   const sounds = check.id === 'sync' ? [shot.reading, shot.tracks] : [];
-  return `${check.id} ${from} ${to} ${limitOf(shot, check)} ${[...around, ...sounds].map(revision).join('.')} ${own.join('.')}`;
+  return `${check.id} ${from} ${to} ${limitOf(shot, check)} ${[...around, ...sounds].map(revision).join('.')} ${own.join('.')} ${model ? revision(model) : 0}`;
 }

@@ -3,14 +3,16 @@ import { transformDrawn, transformPicked } from '../ink/transform.ts';
 import { about, scaling, translation } from '../plane/matrix.ts';
 import { setSpacing } from '../sheet/chart-edits.ts';
 import { chartAt } from '../sheet/charts.ts';
-import { layerOf, retimeLayer } from '../sheet/edit.ts';
+import { renumber } from '../sheet/drawing-edits.ts';
+import { layerOf, pinClip, retimeLayer } from '../sheet/edit.ts';
 import { placedExposures } from '../sheet/exposures.ts';
 import { closeUpSpan } from '../sheet/pieces.ts';
 import { newId } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Shot } from '../shot/model.ts';
+import type { Drawing, Shot, Spot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
-import type { Mend } from './finding.ts';
+import type { Mend, Picked } from './finding.ts';
+import { lineAt } from './follow.ts';
 
 function drawn(shot: Shot, id: string) {
   const drawing = shot.drawings[id];
@@ -21,10 +23,15 @@ function drawn(shot: Shot, id: string) {
   return drawing;
 }
 
-/** Carries what is followed along when its whole drawing is carried. */
-function carrySpots(shot: Shot, id: string, x: number, y: number): void {
+/** Carries what is followed along when its drawing is carried, or the lines it is on. */
+function carrySpots(shot: Shot, { id, ink }: Drawing, x: number, y: number, only?: Picked): void {
+  const goes = (spot: Spot) => {
+    if (spot.drawing !== id) return false;
+    const line = only ? lineAt(ink, spot) : null;
+    return !only || (line !== null && only.strokes.includes(line));
+  };
   for (const point of shot.checks.followed)
-    point.spots = point.spots.map((spot) => (spot.drawing === id ? { ...spot, x: spot.x + x, y: spot.y + y } : spot));
+    point.spots = point.spots.map((spot) => (goes(spot) ? { ...spot, x: spot.x + x, y: spot.y + y } : spot));
 }
 
 /** Moves the exposures of some frames earlier or later by so many frames; their neighbours give and take the time. */
@@ -45,13 +52,26 @@ function shift(shot: Shot, layerId: string, from: number, to: number, by: number
   );
 }
 
+/** Lays a sound to a drawing: back to the one it is pinned to, or to where another begins, and pins it there. */
+function toPin(shot: Shot, id: string, to?: string): void {
+  const clip = shot.tracks.flatMap(({ clips }) => clips).find((each) => each.id === id);
+  const exposure = to ?? clip?.pin?.exposure;
+  const start = shot.layers
+    .flatMap(({ exposures }) => placedExposures(exposures))
+    .find((each) => each.exposure.id === exposure)?.start;
+  if (!clip || start === undefined) throw new Refused('The sound or the drawing it belongs to is gone. Look again.');
+  clip.frame = start + (to ? 0 : (clip.pin?.offset ?? 0));
+  if (to) pinClip(shot, id, to);
+}
+
 /** @throws Refused where the shot has changed so that it cannot be done */
 export function mendFinding(shot: Shot, mend: Mend): void {
   switch (mend.kind) {
     case 'carry': {
       const drawing = drawn(shot, mend.drawing);
-      Object.assign(drawing, transformDrawn(drawing, translation(mend.x, mend.y)));
-      carrySpots(shot, mend.drawing, mend.x, mend.y);
+      const map = translation(mend.x, mend.y);
+      carrySpots(shot, drawing, mend.x, mend.y, mend.only);
+      Object.assign(drawing, mend.only ? transformPicked(drawing, mend.only, map) : transformDrawn(drawing, map));
       return;
     }
     case 'scale': {
@@ -80,6 +100,15 @@ export function mendFinding(shot: Shot, mend: Mend): void {
       return;
     case 'shift':
       shift(shot, mend.layer, mend.from, mend.to, mend.by);
+      return;
+    case 'pin':
+      toPin(shot, mend.clip, mend.exposure);
+      return;
+    case 'to pin':
+      toPin(shot, mend.clip);
+      return;
+    case 'renumber':
+      renumber(shot, mend.layer);
       return;
     case 'open':
       return;

@@ -144,6 +144,23 @@ export function putPart(shot: Shot, id: Id, found: readonly PartOnDrawing[]): vo
   ];
 }
 
+/** The drawing that is the model sheet; null: there is none, or it is a picture. */
+export function modelDrawing({ model, drawings }: Pick<Shot, 'model' | 'drawings'>): Drawing | null {
+  return model?.kind === 'drawing' ? (drawings[model.drawing] ?? null) : null;
+}
+
+/** Says no more what belongs to a part on a drawing. */
+export function forgetPartOn(shot: Shot, id: Id, drawing: Id): void {
+  const part = partOf(shot, id);
+  part.drawings = part.drawings.filter((each) => each.drawing !== drawing);
+}
+
+/** Says no more where a point is on a drawing. */
+export function forgetSpotOn(shot: Shot, id: Id, drawing: Id): void {
+  const point = pointOf(shot, id);
+  point.spots = point.spots.filter((each) => each.drawing !== drawing);
+}
+
 export function namePart(shot: Shot, id: Id, name: string): void {
   partOf(shot, id).name = name;
 }

@@ -1,15 +1,18 @@
+import { group } from 'd3';
 import { type FaultKind, faultsIn } from '../paint/index.ts';
 import type { Drawing } from '../shot/model.ts';
 import type { Check } from './check.ts';
 import type { CheckResult, Finding } from './finding.ts';
 import { nameOf, onPaper, type Step } from './steps.ts';
 
-const WORDS: Record<FaultKind, (name: string) => string> = {
-  hole: (name) => `A region of drawing ${name} is not painted.`,
-  speck: (name) => `A speck of drawing ${name} is not painted.`,
-  leak: (name) => `Paint of drawing ${name} runs out to the edge of the paper.`,
-  once: (name) => `Drawing ${name} has a colour that no other has.`,
-  jump: (name) => `A colour jumps on drawing ${name}.`,
+const WORDS: Record<FaultKind, (name: string, count: number) => string> = {
+  hole: (name, n) =>
+    `${n === 1 ? 'A region' : `${n} regions`} of drawing ${name} ${n === 1 ? 'is' : 'are'} not painted.`,
+  speck: (name, n) =>
+    `${n === 1 ? 'A speck' : `${n} specks`} of drawing ${name} ${n === 1 ? 'is' : 'are'} not painted.`,
+  leak: (name, n) => `Paint of drawing ${name} runs out of its lines${n === 1 ? '' : ` in ${n} places`}.`,
+  once: (name, n) => `Drawing ${name} has ${n === 1 ? 'a colour' : `${n} colours`} that no other has.`,
+  jump: (name, n) => `${n === 1 ? 'A colour jumps' : `${n} colours jump`} on drawing ${name}.`,
 };
 /** What is seen from farthest comes first. */
 const WEIGHT: Record<FaultKind, number> = { leak: 5, jump: 4, hole: 3, once: 2, speck: 1 };
@@ -33,16 +36,21 @@ export const paint: Check = {
       drawings,
       background: layer.purpose === 'background',
     };
-    const findings = faultsIn(job, progress).map(({ kind, drawing, x, y, size }): Finding => {
+    // One kind of fault of a drawing is told once, at the largest: the Paint view steps through all of them.
+    const told = group(faultsIn(job, progress), ({ kind, drawing }) => `${kind} ${drawing}`);
+    const findings = [...told].map(([about, faults]): Finding => {
+      const { kind, drawing, x, y, size } = faults.reduce((a, b) => (b.size > a.size ? b : a));
       const step = steps.get(drawing)!;
       return {
         check: 'paint',
-        about: `${kind} ${drawing} ${Math.round(x)} ${Math.round(y)}`,
-        print: `${kind} ${Math.round(size)}`,
+        about,
+        print: faults
+          .map((fault) => `${Math.round(fault.x)},${Math.round(fault.y)} ${Math.round(fault.size)}`)
+          .join(' '),
         layer: layer.id,
         drawing,
         frame: step.frame,
-        words: WORDS[kind](nameOf(step.drawing)),
+        words: WORDS[kind](nameOf(step.drawing), faults.length),
         how: 'Pour it there, or carry the paint through again.',
         amount: WEIGHT[kind] + Math.min(0.9, size / (shot.width * shot.height)),
         at: onPaper(step, { x, y }),

@@ -1,7 +1,9 @@
+import { densePath } from '../between/index.ts';
+import { mapPoint } from '../plane/matrix.ts';
 import { POINT_SIZE } from '../shot/drawing-model.ts';
 import type { Drawing } from '../shot/model.ts';
 import { type Check, percent } from './check.ts';
-import type { ChartSeries, CheckResult, Finding } from './finding.ts';
+import type { ChartSeries, CheckResult, Finding, Overlay } from './finding.ts';
 import { middleOf, partSteps } from './parts.ts';
 import { printOf, type SeenPlace, waysOfPoint } from './points.ts';
 import { nameOf, type Step, scaleOfPaper } from './steps.ts';
@@ -33,6 +35,17 @@ function waysAcross(
   if (points.length > 0) return points;
   const way = partSteps(null, run).map(({ step, box }) => ({ step, ...middleOf(box) }));
   return way.length === run.length ? [{ name: 'The figure', way }] : [];
+}
+
+/** The lines of one end of the cycle over the other end. */
+function overlay(of: Step, on: Step): Overlay {
+  const lines = of.drawing.ink.map((stroke) => {
+    const { path } = densePath(stroke);
+    const out = new Float32Array(path.length);
+    for (let i = 0; i < path.length; i += 2) out.set(mapPoint(of.map, path[i], path[i + 1]), i);
+    return out;
+  });
+  return { on: on.drawing.id, name: nameOf(of.drawing), lines };
 }
 
 const apart = (a: SeenPlace, b: SeenPlace) => ({ x: b.x - a.x, y: b.y - a.y });
@@ -118,6 +131,7 @@ export const seam: Check = {
         ],
       });
     }
-    return { findings, chart: { unit: 'px', series, base: 0, limit: null, bothSides: false }, paths: [] };
+    const overlays = [overlay(first, last), overlay(last, first)];
+    return { findings, chart: { unit: 'px', series, base: 0, limit: null, bothSides: false }, paths: [], overlays };
   },
 };

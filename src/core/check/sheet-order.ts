@@ -1,3 +1,4 @@
+import { group } from 'd3';
 import { isFirstPass } from '../between/index.ts';
 import { drawingsOfLayer } from '../sheet/drawings.ts';
 import { placedExposures } from '../sheet/exposures.ts';
@@ -149,15 +150,84 @@ function unfinished({ shot, layer, runs }: CheckJob): Finding[] {
   return out;
 }
 
+/** Drawings that bear the same number, and numbers that do not follow the sheet. */
+function numbering({ layer, runs }: CheckJob): Finding[] {
+  // Mouths are called by their kind.
+  if (layer.purpose === 'mouth') return [];
+  const steps = [...new Map(runs.flat().map((step) => [step.drawing.id, step])).values()];
+  const twice = [...group(steps, ({ drawing }) => nameOf(drawing))].filter(([, all]) => all.length > 1);
+  const behind = steps.filter(({ drawing }, i) => i > 0 && drawing.number < steps[i - 1].drawing.number);
+  const place = { check: 'sheet', layer: layer.id, at: null };
+  const mends: Mend[] = [{ kind: 'renumber', name: 'Number them along the sheet', layer: layer.id }, GO];
+  const how = 'Number them anew along the sheet, or let them be where the numbers are on paper already.';
+  const out: Finding[] = twice.map(([name, [, second]]) => ({
+    ...place,
+    about: `number ${name}`,
+    print: second.drawing.id,
+    drawing: second.drawing.id,
+    frame: second.frame,
+    words: `More than one drawing is called ${name}.`,
+    how,
+    amount: 0.6,
+    mends,
+  }));
+  if (behind.length > 0)
+    out.push({
+      ...place,
+      about: 'numbers',
+      print: behind.map(({ drawing }) => drawing.id).join(' '),
+      drawing: behind[0].drawing.id,
+      frame: behind[0].frame,
+      words: `${inARow(behind.map(({ drawing }) => nameOf(drawing)))} ${behind.length === 1 ? 'stands' : 'stand'} after drawings of higher numbers.`,
+      how,
+      amount: 0.2,
+      mends,
+    });
+  return out;
+}
+
+/** Notes that are still on the sheet. */
+function openNotes({ shot, from, to }: CheckJob): Finding[] {
+  const notes = shot.notes.filter(({ frame }) => frame >= from && frame <= to).sort((a, b) => a.frame - b.frame);
+  if (notes.length === 0) return [];
+  const [first] = notes;
+  return [
+    {
+      check: 'sheet',
+      about: 'notes',
+      print: notes.map(({ id }) => id).join(' '),
+      layer: null,
+      drawing: null,
+      frame: first.frame,
+      words:
+        notes.length === 1
+          ? `A note stands on frame ${first.frame + 1}: “${first.text}”.`
+          : `${notes.length} notes stand on the sheet, on frames ${inARow(notes.map(({ frame }) => String(frame + 1)))}.`,
+      how: 'Do what they say and take them off.',
+      amount: 0.1,
+      at: null,
+      mends: [GO],
+    },
+  ];
+}
+
 /** What of the sheet an assistant would ask about. */
 export const sheetOrder: Check = {
   id: 'sheet',
   name: 'Sheet',
-  about: 'Empty frames, twins, one on ones among twos, drawings not used, not touched or not cleaned.',
+  about:
+    'Empty frames, twins, one on ones among twos, numbers, drawings not used, not touched or not cleaned, open notes.',
   needs: 'nothing',
   limit: null,
   look: (job): CheckResult => ({
-    findings: [...gaps(job), ...onesAmongTwos(job), ...twins(job), ...unfinished(job)],
+    findings: [
+      ...gaps(job),
+      ...onesAmongTwos(job),
+      ...twins(job),
+      ...numbering(job),
+      ...unfinished(job),
+      ...openNotes(job),
+    ],
     chart: null,
     paths: [],
   }),

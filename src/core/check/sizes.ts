@@ -1,10 +1,12 @@
-/** Size and volume of a part against the first key: what grows and shrinks from drawing to drawing. */
-import { inverse, mapPoint } from '../plane/matrix.ts';
+/** Size and volume of a part against the first key, or the model sheet where it was chosen there: what grows and shrinks from drawing to drawing. */
+import { IDENTITY, inverse, mapPoint } from '../plane/matrix.ts';
 import type { Point } from '../plane/point.ts';
+import type { FigurePart, Shot } from '../shot/model.ts';
 import { type Check, type CheckJob, chartPoint, curveColour, percent } from './check.ts';
 import type { ChartSeries, CheckResult, Finding, Mend } from './finding.ts';
+import { modelDrawing } from './notes.ts';
 import { areaOf, boxPrint, middleOf, type PartStep, partSteps } from './parts.ts';
-import { nameOf } from './steps.ts';
+import { nameOf, type Step } from './steps.ts';
 
 interface Measure {
   check: string;
@@ -22,7 +24,15 @@ function footOf({ step, box }: PartStep): Point {
   return { x, y };
 }
 
-function look({ layer, runs, parts, limit }: CheckJob, measure: Measure): CheckResult {
+/** A part as it is on the model sheet, where the hand has said which lines it is there. */
+function onModel(shot: Shot, part: FigurePart): PartStep | null {
+  const drawing = modelDrawing(shot);
+  if (!drawing || !part.drawings.some((each) => each.held && each.drawing === drawing.id)) return null;
+  const step: Step = { drawing, frame: 0, frames: 1, map: IDENTITY };
+  return partSteps(part, [step])[0] ?? null;
+}
+
+function look({ shot, layer, runs, parts, limit }: CheckJob, measure: Measure): CheckResult {
   const findings: Finding[] = [];
   const series: ChartSeries[] = [];
   for (const [k, part] of parts.entries()) {
@@ -31,7 +41,12 @@ function look({ layer, runs, parts, limit }: CheckJob, measure: Measure): CheckR
       const value = measure.of(each);
       return value === null ? [] : [{ each, value }];
     });
-    const key = measured.find(({ each }) => each.step.drawing.role === 'key') ?? measured[0];
+    const model = onModel(shot, part);
+    const size = model && measure.of(model);
+    const key =
+      model && size
+        ? { each: model, value: size }
+        : (measured.find(({ each }) => each.step.drawing.role === 'key') ?? measured[0]);
     const line: ChartSeries = {
       name: part.name,
       colour: curveColour(k),
@@ -63,7 +78,12 @@ function look({ layer, runs, parts, limit }: CheckJob, measure: Measure): CheckR
         layer: layer.id,
         drawing: drawing.id,
         frame,
-        words: measure.words(part.name, nameOf(drawing), share, nameOf(key.each.step.drawing)),
+        words: measure.words(
+          part.name,
+          nameOf(drawing),
+          share,
+          key.each === model ? 'the model sheet' : nameOf(key.each.step.drawing),
+        ),
         how: measure.how,
         amount: Math.abs(share - 1) / (limit / 100),
         at: middleOf(each.box),
@@ -77,7 +97,8 @@ function look({ layer, runs, parts, limit }: CheckJob, measure: Measure): CheckR
 export const size: Check = {
   id: 'size',
   name: 'Size',
-  about: 'A part should stay as large as on the first key: heads that grow and shrink are seen at once.',
+  about:
+    'A part should stay as large as on the first key or the model sheet: heads that grow and shrink are seen at once.',
   needs: 'parts',
   limit: { name: 'off the key', unit: '%', first: () => 3 },
   look: (job) =>

@@ -107,6 +107,102 @@ const shortMouths = (job: CheckJob): Finding[] =>
     ];
   });
 
+/** Sounds so near one another belong to one line; mouths may open so late, and stay open so long after it. Frames. */
+const ONE_LINE = 6;
+const OPENS_LATE = 1;
+const STAYS_OPEN = 4;
+/** Frames are cut where sounds end; less than this is the same place. */
+const SAME = 1e-6;
+const AT_REST = new Set(['rest', 'closed']);
+
+/** Lines whose mouth opens after their first sound, or goes on after their last. */
+function linesOf(job: CheckJob): Finding[] {
+  const rows = readingRows(job.shot).filter(({ from }) => from >= job.from && from <= job.to);
+  const starts = rows.filter(({ from }, i) => i === 0 || from - rows[i - 1].to > ONE_LINE);
+  const speaks = (frame: number) => {
+    const mouth = mouthAt(job, frame);
+    return mouth !== null && !AT_REST.has(mouth.kind);
+  };
+  return starts.flatMap((first, k): Finding[] => {
+    const last = rows[(k + 1 < starts.length ? rows.indexOf(starts[k + 1]) : rows.length) - 1];
+    const [from, to] = [Math.max(0, Math.floor(first.from)), Math.ceil(last.to - SAME) - 1];
+    const out: Finding[] = [];
+    const place = { check: 'sync', layer: job.layer.id, drawing: null, at: null };
+    const go: Finding['mends'] = [{ kind: 'open', name: 'Go there', view: 'desk' }];
+    let opens = from;
+    while (opens <= to && !speaks(opens)) opens++;
+    const closed = CLOSED.has(soundOfText(first.sound.text) ?? '');
+    if (!closed && opens - from > OPENS_LATE)
+      out.push({
+        ...place,
+        about: `first ${first.sound.id}`,
+        print: `${from} ${opens}`,
+        frame: from,
+        words:
+          opens > to
+            ? `No mouth speaks from frame ${from + 1} to ${to + 1}, where a line is heard.`
+            : `The line on frame ${from + 1} is heard ${opens - from} frames before the mouth opens.`,
+        how: 'Let the mouth open with the first sound, or a frame before.',
+        amount: 1 + opens - from,
+        mends: go,
+      });
+    let shuts = to + 1;
+    while (shuts < job.shot.length && speaks(shuts)) shuts++;
+    const until = starts[k + 1] ? Math.floor(starts[k + 1].from) - 2 : job.shot.length;
+    if (shuts - to - 1 > STAYS_OPEN && shuts < until)
+      out.push({
+        ...place,
+        about: `last ${last.sound.id}`,
+        print: `${to} ${shuts}`,
+        frame: to,
+        words: `The mouth speaks on for ${shuts - to - 1} frames after the last sound on frame ${to + 1}.`,
+        how: 'Bring it to rest with the last sound.',
+        amount: 0.6,
+        mends: go,
+      });
+    return out;
+  });
+}
+
+/** Sounds that begin a little beside a drawing they might belong to: so many frames, after more than so long a hold. */
+const BESIDE_DRAWING = 2;
+const AFTER_HOLD = 5;
+
+/** Short sounds that are pinned to nothing and begin a frame or two beside the drawing that ends a hold. */
+function besideDrawings({ shot, layer, from, to }: CheckJob): Finding[] {
+  const ends = placedExposures(layer.exposures).filter(
+    ({ exposure: { cell }, start }, i, all) => cell && start > 0 && i > 0 && all[i - 1].exposure.frames > AFTER_HOLD,
+  );
+  return shot.tracks.flatMap((track) => {
+    if (!isHeard(shot, track)) return [];
+    return track.clips.flatMap((clip): Finding[] => {
+      const short = clipEnd(clip, shot.fps) - clip.frame < shot.fps;
+      if (clip.pin || clip.muted || !short || clip.frame < from || clip.frame > to) return [];
+      const near = ends.find(({ start }) => start !== clip.frame && Math.abs(start - clip.frame) <= BESIDE_DRAWING);
+      if (!near || ends.some(({ start }) => start === clip.frame)) return [];
+      const by = clip.frame - near.start;
+      return [
+        {
+          check: 'sync',
+          about: `beside ${clip.id}`,
+          print: `${clip.frame} ${near.start}`,
+          layer: layer.id,
+          drawing: near.exposure.cell?.kind === 'drawing' ? near.exposure.cell.drawing : null,
+          frame: clip.frame,
+          words: `“${clip.name}” begins ${Math.abs(by)} ${Math.abs(by) === 1 ? 'frame' : 'frames'} ${by > 0 ? 'after' : 'before'} the drawing that ends a hold.`,
+          how: 'If it belongs to that drawing, pin it there: it then goes with it.',
+          amount: 0.4,
+          at: null,
+          mends: [
+            { kind: 'pin', name: 'Pin it to that drawing', clip: clip.id, exposure: near.exposure.id },
+            { kind: 'open', name: 'Go there', view: 'sound' },
+          ],
+        },
+      ];
+    });
+  });
+}
+
 /** Sounds that are off their pins, or go on after the last frame. */
 function straySounds({ shot }: CheckJob): Finding[] {
   const starts = new Map(
@@ -131,7 +227,7 @@ function straySounds({ shot }: CheckJob): Finding[] {
           words: `“${clip.name}” begins ${Math.abs(off)} ${Math.abs(off) === 1 ? 'frame' : 'frames'} ${off > 0 ? 'after' : 'before'} the drawing it is pinned to.`,
           how: 'Move it back to its pin, or pin it anew.',
           amount: Math.abs(off),
-          mends,
+          mends: [{ kind: 'to pin', name: 'Move it to its pin', clip: clip.id }, ...mends],
         });
       if (!clip.muted && past > 0)
         out.push({
@@ -152,7 +248,8 @@ function straySounds({ shot }: CheckJob): Finding[] {
 export const sync: Check = {
   id: 'sync',
   name: 'Sync',
-  about: 'A closed mouth comes with its M, B or P, or a frame or two before; mouths are held long enough to be seen.',
+  about:
+    'A closed mouth comes with its M, B or P, or a frame or two before; a line is spoken from its first sound to its last.',
   needs: 'nothing',
   limit: { name: 'early at most', unit: 'frames', first: () => 2 },
   look(job): CheckResult {
@@ -162,7 +259,11 @@ export const sync: Check = {
       ? [{ name: 'closed mouths, frames late', colour: 'ochre' as const, shape: 'bars' as const, points, marks: [] }]
       : [];
     return {
-      findings: [...findings, ...(mouths ? shortMouths(job) : []), ...straySounds(job)],
+      findings: [
+        ...findings,
+        ...(mouths ? [...shortMouths(job), ...linesOf(job)] : besideDrawings(job)),
+        ...straySounds(job),
+      ],
       chart: mouths ? { unit: 'frames', series, base: 0, limit: job.limit, bothSides: true } : null,
       paths: [],
     };

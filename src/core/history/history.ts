@@ -86,10 +86,24 @@ export class History {
    * per gesture: a slider's drag, a pass of the eraser) are one step of undo.
    */
   change(label: string, recipe: Recipe, joinKey = '', now = Date.now()): Edit | null {
+    const joins = joinKey !== '' && joinKey === this.lastJoin && this.done.length > 0;
+    const row = this.run(label, recipe, joins, now);
+    if (row) this.lastJoin = joinKey;
+    return row;
+  }
+
+  /**
+   * Runs an edit that only follows from the last step, as a part of it: one undo takes back both. Null when it changed nothing, and
+   * when there is no such step or some were taken back, for those could not be done again then.
+   */
+  changeAlong(label: string, recipe: Recipe, now = Date.now()): Edit | null {
+    if (this.done.length === 0 || this.undone.length > 0) return null;
+    return this.run(label, recipe, true, now);
+  }
+
+  private run(label: string, recipe: Recipe, joins: boolean, now: number): Edit | null {
     const changed = change(this.shot, recipe);
     if (!changed) return null;
-    const joins = joinKey !== '' && joinKey === this.lastJoin && this.done.length > 0;
-    this.lastJoin = joinKey;
     const { shot, patches, inverse } = changed;
     const row: Edit = { seq: this.seq + 1, at: now, kind: 'do', label, patches, inverse, joins };
     this.take(row, shot);

@@ -60,6 +60,8 @@ export const LIMITS = {
   /** Clips of one track. */
   maxClips: 5000,
   maxDrawings: 50_000,
+  /** Versions that go along in a shot file. */
+  maxVersions: 400,
   /** Lines, and areas, of one drawing. */
   maxLines: 50_000,
   /** Points of one line, and of one ring of an area. */

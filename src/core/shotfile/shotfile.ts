@@ -1,20 +1,20 @@
 /** The shot file: a zip of documented parts (docs/FORMATS.md). Writing and reading, in memory. */
 
-import { strFromU8, strToU8, type Zippable, zipSync } from 'fflate';
+import { strToU8, type Zippable, zipSync } from 'fflate';
 import { shownExposure } from '../sheet/exposures.ts';
 import { BadFile } from '../shot/bad-file.ts';
 import type { Id } from '../shot/ids.ts';
-import { bundleDepth, everyLayer } from '../shot/levels.ts';
 import { LIMITS } from '../shot/make.ts';
-import { danglingIn, mendReferences } from '../shot/mend.ts';
-import type { Drawing, Exposure, Layer, Shot } from '../shot/model.ts';
-import { bringUpToDate } from '../shot/older.ts';
+import type { Drawing, Exposure, Shot } from '../shot/model.ts';
 import { checkPart } from '../shot/part.ts';
 import { stableJson } from '../shot/stable-json.ts';
-import { isPackedNow, packDrawing, unpackDrawing } from './drawing-codec.ts';
-import { bundleOfPart, cameraOfPart, cellOf, layerOfPart } from './layer-part.ts';
-import { DrawingPart, ShotPart } from './schema.ts';
+import { isPackedNow, packDrawing } from './drawing-codec.ts';
+import { checkIds, checkReferences, checkSums } from './file-checks.ts';
+import { ShotPart } from './schema.ts';
+import { inOrder, shotOf, structureJson } from './structure-part.ts';
+import { type FileVersion, putVersions, versionsIn } from './version-parts.ts';
 import { ZipReader } from './zip.ts';
+import { drawingIn, drawingPath, json } from './zip-parts.ts';
 
 const SHOT_FILE_VERSION = 9;
 export const SHOT_FILE_EXTENSION = 'vignette';
@@ -29,38 +29,25 @@ export type Media = Map<Id, Uint8Array<ArrayBuffer>>;
 
 const gigabytes = (bytes: number) => `${(bytes / 1024 ** 3).toFixed(1)} GB`;
 
-/** In the order of their ids: what was taken out and put back stands where it stood. */
-function inOrder<T>(all: Record<Id, T>): [Id, T][] {
-  return Object.entries(all).sort(([a], [b]) => (a < b ? -1 : 1));
-}
-
 /**
- * `media` holds the bytes of every asset, as they came in.
+ * `media` holds the bytes of every asset, as they came in; `versions` go along with the shot.
  * @throws BadFile with a sentence when the file would be larger than one that can be opened
  */
-export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer> {
-  const { drawings, assets, bundles, mouthGuide, ...structure } = shot;
-  const places = inOrder(mouthGuide.places).map(([drawing, place]) => ({ drawing, ...place }));
+export function writeShotFile(
+  shot: Shot,
+  media: Media,
+  versions: readonly FileVersion[] = [],
+): Uint8Array<ArrayBuffer> {
+  const { drawings, assets } = shot;
   const parts: Zippable = {
     'vignette.json': strToU8(stableJson({ format: FORMAT, version: SHOT_FILE_VERSION })),
-    'shot.json': strToU8(
-      stableJson(
-        {
-          ...structure,
-          mouthGuide: { head: mouthGuide.head, places },
-          bundles: inOrder(bundles).map(([, bundle]) => bundle),
-          assets: inOrder(assets).map(([, asset]) => asset),
-          drawings: inOrder(drawings).map(([id]) => id),
-        },
-        1,
-      ),
-    ),
+    'shot.json': strToU8(structureJson(shot)),
   };
   let bytes = 0;
   for (const [id, drawing] of inOrder(drawings)) {
     const packed = packDrawing(drawing);
     bytes += packed.length;
-    parts[`drawings/${id}.vgdr`] = [packed, { level: 4 }];
+    parts[drawingPath(id)] = [packed, { level: 4 }];
   }
   for (const [id] of inOrder(assets)) {
     const own = media.get(id);
@@ -69,24 +56,12 @@ export function writeShotFile(shot: Shot, media: Media): Uint8Array<ArrayBuffer>
     // Sound and pictures are compressed already.
     parts[`media/${id}`] = [own, { level: 0 }];
   }
+  bytes += putVersions(parts, shot, versions);
   if (bytes > LARGEST_SHOT_FILE)
     throw new BadFile(
-      `The shot file would be ${gigabytes(bytes)} large and could not be opened again; the most is ${gigabytes(LARGEST_SHOT_FILE)}. Save it without the reference, or take clips out.`,
+      `The shot file would be ${gigabytes(bytes)} large and could not be opened again; the most is ${gigabytes(LARGEST_SHOT_FILE)}. Save it without the reference or without its versions, or take clips out.`,
     );
   return zipSync(parts, { mtime: WRITTEN_AT }) as Uint8Array<ArrayBuffer>;
-}
-
-function json(zip: ZipReader, name: string): unknown {
-  const bytes = zip.read(name);
-  if (!bytes)
-    throw new BadFile(`This shot file has no ${name}; it may be cut short. Ask for it again, or open another.`);
-  try {
-    return JSON.parse(strFromU8(bytes));
-  } catch {
-    throw new BadFile(
-      `The ${name} in this shot file cannot be read; the file is damaged. Ask for it again, or open another.`,
-    );
-  }
 }
 
 function unzip(bytes: Uint8Array): ZipReader {
@@ -110,131 +85,13 @@ function checkLabel(label: unknown): void {
     );
 }
 
-const bad = (what: string) => new BadFile(`This shot file ${what}, so it was not opened.`);
-
-/** Two things of one kind may not have the same id: what names one of them would mean either. */
-function checkOnce(what: string, ids: Id[]): void {
-  const seen = new Set<Id>();
-  for (const id of ids) {
-    if (seen.has(id)) throw bad(`holds two ${what} that are both called ${id}`);
-    seen.add(id);
-  }
-}
-
-function checkIds(shot: ShotPart): void {
-  const { palettes, tracks, bundles = [] } = shot;
-  const layers = [...shot.layers, ...bundles.flatMap((bundle) => bundle.layers)];
-  checkOnce(
-    'bundles',
-    bundles.map(({ id }) => id),
-  );
-  checkOnce(
-    'layers',
-    [...layers, ...(shot.charts ?? [])].map(({ id }) => id),
-  );
-  checkOnce(
-    'exposures',
-    layers.flatMap(({ exposures }) => exposures.map(({ id }) => id)),
-  );
-  checkOnce(
-    'colour models',
-    palettes.map(({ id }) => id),
-  );
-  for (const { swatches } of palettes)
-    checkOnce(
-      'swatches',
-      swatches.map(({ id }) => id),
-    );
-  checkOnce(
-    'tracks',
-    tracks.map(({ id }) => id),
-  );
-  checkOnce(
-    'clips',
-    tracks.flatMap(({ clips }) => clips.map(({ id }) => id)),
-  );
-  checkOnce('drawings', shot.drawings);
-  checkOnce(
-    'files',
-    shot.assets.map(({ id }) => id),
-  );
-  checkOnce(
-    'sounds of the reading',
-    (shot.reading ?? []).map(({ id }) => id),
-  );
-  checkOnce(
-    'named frames',
-    (shot.markers ?? []).map(({ id }) => id),
-  );
-  checkOnce(
-    'named deliveries',
-    (shot.deliveries ?? []).map(({ id }) => id),
-  );
-  checkOnce(
-    'notes',
-    (shot.notes ?? []).map(({ id }) => id),
-  );
-  checkOnce(
-    'followed points',
-    (shot.checks?.followed ?? []).map(({ id }) => id),
-  );
-  checkOnce(
-    'parts of the figure',
-    (shot.checks?.parts ?? []).map(({ id }) => id),
-  );
-  checkOnce(
-    'arcs',
-    (shot.guides?.arcs ?? []).map(({ id }) => id),
-  );
-}
-
-function checkLayer({ assets, bundles }: Shot, { name, exposures, grid, moves }: Layer): void {
-  const frames = exposures.reduce((sum, each) => sum + each.frames, 0);
-  if (frames > LIMITS.maxLength)
-    throw bad(`has a layer ("${name}") of ${frames} frames, more than the ${LIMITS.maxLength} a shot can have`);
-  for (const { cell } of exposures) {
-    if (cell?.kind === 'picture' && cell.index >= (assets[cell.asset]?.pictures ?? 0))
-      throw bad(`shows a picture on "${name}" that its clip does not have (number ${cell.index + 1})`);
-    if (cell?.kind === 'bundle' && bundles[cell.bundle] && cell.frame >= bundles[cell.bundle].length)
-      throw bad(`shows a frame of a bundle on "${name}" that the bundle does not have (frame ${cell.frame + 1})`);
-  }
-  const points = grid ? 2 * (grid.across + 1) * (grid.down + 1) : 0;
-  for (const { bend, frame } of moves?.places ?? [])
-    if (bend && bend.length !== points) throw bad(`has a bend on "${name}", frame ${frame + 1}, that fits no grid`);
-}
-
-/** What no field says by itself. */
-function checkSums(shot: Shot): void {
-  for (const layer of everyLayer(shot)) checkLayer(shot, layer);
-  for (const { id, name } of Object.values(shot.bundles))
-    if (bundleDepth(shot.bundles, id, LIMITS.maxDepth) > LIMITS.maxDepth)
-      throw bad(`has a bundle ("${name}") that lies in itself, or more than ${LIMITS.maxDepth} deep`);
-  for (const { clips } of shot.tracks)
-    for (const clip of clips)
-      if (clip.out < clip.in) throw bad(`has a sound ("${clip.name}") that ends before it begins`);
-}
-
-/** Everything the shot shows and plays must be in it; what only points at something that is gone is put right. Returns whether nothing was. */
-function checkReferences(shot: Shot): boolean {
-  const [missing] = danglingIn(shot, ['needed']);
-  if (missing) throw bad(`${DANGLES[missing.reference.to] ?? 'names'} something that it does not hold (${missing.id})`);
-  return mendReferences(shot).length === 0;
-}
-
-const DANGLES: Partial<Record<string, string>> = {
-  holder: 'holds a drawing of a layer that it does not have:',
-  drawing: 'exposes a drawing, or has a mouth on a chart, as',
-  pictures: 'shows a picture from',
-  bundle: 'shows a bundle',
-  sound: 'plays a sound from',
-  palette: 'uses as a palette',
-};
-
 export interface ReadShot {
   shot: Shot;
   media: Media;
   /** Drawings as the file has them, where that is how they would be packed now: whoever keeps them need not pack them. */
   packed: Map<Id, Uint8Array<ArrayBuffer>>;
+  /** States of the shot that go along with it. */
+  versions: FileVersion[];
 }
 
 /** Who wants to know how far the reading of a shot file has come. */
@@ -261,48 +118,6 @@ function shownAt(part: ShotPart, frame: number): Set<Id> {
   return shown;
 }
 
-/** The parts of a file as a shot; what they name is not looked at yet. */
-function shotOf(part: ShotPart, drawings: Record<Id, Drawing>): Shot {
-  const { guides, mouthGuide, checks } = part;
-  return bringUpToDate({
-    ...part,
-    layers: part.layers.map(layerOfPart),
-    bundles: Object.fromEntries((part.bundles ?? []).map((bundle) => [bundle.id, bundleOfPart(bundle)])),
-    camera: cameraOfPart(part.camera),
-    drawings,
-    tracks: part.tracks.map((track) => ({
-      ...track,
-      clips: track.clips.map((clip) => ({
-        ...clip,
-        pin: clip.pin ?? null,
-        loop: clip.loop ?? null,
-        follows: clip.follows ?? null,
-      })),
-    })),
-    guides: guides && {
-      ...guides,
-      mirror: guides.mirror ?? null,
-      horizon: guides.horizon ?? null,
-      ground: guides.ground ?? null,
-    },
-    model: part.model ? cellOf(part.model, 'the model sheet') : null,
-    reading: part.reading?.map((sound) => ({ ...sound, clip: sound.clip ?? null, fit: sound.fit ?? null })),
-    mouthGuide: mouthGuide && {
-      head: mouthGuide.head ?? null,
-      places: Object.fromEntries(mouthGuide.places.map(({ drawing, ...place }) => [drawing, place])),
-    },
-    checks: checks && {
-      ...checks,
-      followed: checks.followed.map((point) => ({
-        ...point,
-        measuredTo: point.measuredTo ?? null,
-        stands: point.stands.map((stand) => ({ ...stand, on: stand.on ?? null })),
-      })),
-    },
-    assets: Object.fromEntries(part.assets.map((asset) => [asset.id, asset])),
-  });
-}
-
 /**
  * Reads a shot file. @param reading is told on the way, the picture of one frame first
  * @throws BadFile, one sentence for the person; nothing is half read.
@@ -316,11 +131,7 @@ export function readShotFile(bytes: Uint8Array, reading?: Reading): ReadShot {
   const packed: ReadShot['packed'] = new Map();
   const readOne = (id: Id) => {
     if (read.has(id)) return;
-    const bytes = zip.read(`drawings/${id}.vgdr`);
-    if (!bytes) throw new BadFile(`This shot file lacks the drawing ${id}; it may be cut short. Ask for it again.`);
-    const drawing = unpackDrawing(bytes, `drawing ${id}`, (head) => checkPart(DrawingPart, head, `drawing ${id}`));
-    if (drawing.id !== id)
-      throw new BadFile(`The drawing ${id} in this file calls itself ${drawing.id}, so the shot was not opened.`);
+    const { drawing, bytes } = drawingIn(zip, drawingPath(id), id);
     read.set(id, drawing);
     if (isPackedNow(bytes)) packed.set(id, bytes);
     reading?.progress(read.size / part.drawings.length);
@@ -341,5 +152,5 @@ export function readShotFile(bytes: Uint8Array, reading?: Reading): ReadShot {
   const shot = shotOf(part, drawings);
   checkSums(shot);
   if (!checkReferences(shot)) packed.clear();
-  return { shot, media, packed };
+  return { shot, media, packed, versions: versionsIn(zip, drawings) };
 }

@@ -75,6 +75,23 @@ describe('history', () => {
     );
   });
 
+  test('an edit that follows from the last step is taken back with it; none is made without a step, or over what was taken back', () => {
+    const history = new History(smallShot().shot);
+    expect(history.changeAlong('follow', retitle('nothing before'))).toBeNull();
+    history.change('title', retitle('one'));
+    expect(history.changeAlong('follow', retitle('two'))).toMatchObject({ joins: true });
+    history.change('title', retitle('three'));
+    history.step('undo');
+    expect(history.shot.title).toBe('two');
+    expect(history.changeAlong('follow', retitle('would lose the redo'))).toBeNull();
+    history.step('redo');
+    expect(history.shot.title).toBe('three');
+    history.step('undo');
+    history.step('undo');
+    expect(history.shot.title).toBe('Cap falls');
+    expect(history.label('redo')).toBe('title');
+  });
+
   test('edits out of memory are named before undo needs them', () => {
     const first = new History(smallShot().shot);
     const row = first.change('title', retitle('one'))!;

@@ -31,6 +31,9 @@ class Fingerprint {
   }
 }
 
+/** The print of a text. */
+export const textPrint = (text: string): string => new Fingerprint().text(text).done();
+
 const known = new WeakMap<object, string>();
 
 function remembered(of: object, make: () => string): string {

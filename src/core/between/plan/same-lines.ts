@@ -11,6 +11,8 @@ export interface PairedLines {
   a: StrokePiece[];
   b: StrokePiece[];
   pairings: Pairing[];
+  /** How sure each pairing is, 0..1. */
+  sure: number[];
 }
 
 const known = new WeakMap<Stroke[], WeakMap<Stroke[], PairedLines>>();
@@ -24,7 +26,9 @@ export function pairedLines(a: Stroke[], b: Stroke[]): PairedLines {
     const [p, q] = [a, b].map((all) => all.map((stroke) => pieceOf(densePath(stroke))));
     const [as, bs] = [p, q].map((all) => all.map(({ shape }) => shape));
     const size = figureSize([a, b].map((ink) => ({ ink, paint: [] })));
-    own.set(b, (paired = { a: p, b: q, pairings: pairUp(as, bs, matchShapes(as, bs, { size })) }));
+    const matching = matchShapes(as, bs, { size });
+    const sure = matching.matches.map((match) => match.sure);
+    own.set(b, (paired = { a: p, b: q, pairings: pairUp(as, bs, matching), sure }));
   }
   return paired;
 }

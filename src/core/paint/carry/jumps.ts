@@ -3,7 +3,6 @@ import type { Area } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
 import { regionPoints } from '../areas/pour.ts';
 import { regionPaint } from '../map/coverage.ts';
-import { isGround } from '../map/regions.ts';
 import type { Fault } from './holes.ts';
 import { matchPlanes, type Plane, votesOf } from './votes.ts';
 
@@ -15,17 +14,47 @@ const MOST_REGIONS = 600;
 /** A region has one colour when so much of it shows that; under a tone that covers half of it, it has none that could jump. */
 const PLAIN = 0.7;
 
-/** A drawing to be compared with those beside it. */
+/** A painted drawing as it is compared with those beside it. */
 export interface PaintedPlane {
   id: Id;
   plane: Plane;
-  paint: Area[];
+  /** The colour of each region, by label; null: none, or several. */
+  swatches: (Id | null)[];
+  /** A place inside each region, x, y pairs by label. */
+  points: Float32Array;
 }
+
+export function paintedPlane(id: Id, plane: Plane, paint: Area[]): PaintedPlane {
+  const map = plane.open();
+  const { area, covered } = regionPaint(map, paint);
+  const swatches = Array.from(area, (place, label) =>
+    place > 0 && covered[label] >= PLAIN ? paint[place - 1].swatch : null,
+  );
+  return { id, plane, swatches, points: regionPoints(map) };
+}
+
+interface Counterparts {
+  size: number;
+  of: Int32Array;
+}
+
+/** Comparing is nearly all of the work: two planes that are as they were are compared once. */
+const known = new WeakMap<Plane, WeakMap<Plane, Counterparts>>();
 
 /** For each region of the second drawing its counterpart in the first; 0: none. */
 function counterparts(a: Plane, b: Plane, size: number): Int32Array {
-  const count = a.open().count + 1;
-  const out = new Int32Array(b.open().count + 1);
+  let own = known.get(a);
+  if (!own) known.set(a, (own = new WeakMap()));
+  let compared = own.get(b);
+  if (compared?.size !== size) own.set(b, (compared = { size, of: compare(a, b, size) }));
+  return compared.of;
+}
+
+const regionsOf = ({ facts }: Plane): number => facts.areas.length;
+
+function compare(a: Plane, b: Plane, size: number): Int32Array {
+  const count = regionsOf(a);
+  const out = new Int32Array(regionsOf(b));
   if (Math.max(count, out.length) > MOST_REGIONS) return out;
   const share = new Float32Array(count * count);
   for (let label = 0; label < count; label++) share[label * count + label] = 1;
@@ -39,35 +68,29 @@ function counterparts(a: Plane, b: Plane, size: number): Int32Array {
 
 /** Jumps along drawings in the order of the sheet. @param progress told 0..1 */
 export function jumpsIn(drawings: PaintedPlane[], size: number, progress: (share: number) => void = () => {}): Fault[] {
-  const painted = drawings.filter(({ paint }) => paint.length > 0);
-  const swatches = painted.map(({ plane, paint }) => {
-    const { area, covered } = regionPaint(plane.open(), paint);
-    return Array.from(area, (place, label) => (place > 0 && covered[label] >= PLAIN ? paint[place - 1].swatch : null));
-  });
   /** before[k][label]: the counterpart of a region of drawing k in drawing k - 1. */
-  const before = painted.map(({ plane }, k) => {
-    progress(k / painted.length);
-    return k === 0 ? new Int32Array(plane.open().count + 1) : counterparts(painted[k - 1].plane, plane, size);
+  const before = drawings.map(({ plane }, k) => {
+    progress(k / drawings.length);
+    return k === 0 ? new Int32Array(regionsOf(plane)) : counterparts(drawings[k - 1].plane, plane, size);
   });
   const out: Fault[] = [];
   const seen = new Set<string>();
-  for (let last = 2; last < painted.length; last++) {
-    for (let label = 1; label <= painted[last].plane.open().count; label++) {
+  for (let last = 2; last < drawings.length; last++) {
+    for (let label = 1; label < regionsOf(drawings[last].plane); label++) {
       // Back along the counterparts, over one drawing or two.
       const way = [label];
       for (let k = last; k > last - 3 && k > 0; k--) way.push(before[k][way.at(-1)!] ?? 0);
       for (const over of [1, 2]) {
         if (way.length < over + 2 || way.slice(0, over + 2).includes(0)) continue;
-        const colour = (k: number) => swatches[last - k][way[k]];
+        const colour = (k: number) => drawings[last - k].swatches[way[k]];
         const same = colour(0) !== null && colour(0) === colour(over + 1);
         const others = Array.from({ length: over }, (_, k) => colour(k + 1));
         if (!same || others.some((other) => other === null || other === colour(0))) continue;
         for (let k = 1; k <= over; k++) {
-          const { id, plane } = painted[last - k];
+          const { id, plane, points } = drawings[last - k];
           const key = `${id} ${way[k]}`;
-          if (seen.has(key) || isGround(plane.open(), way[k])) continue;
+          if (seen.has(key) || plane.facts.ground[way[k]] === 1) continue;
           seen.add(key);
-          const points = regionPoints(plane.open());
           const [x, y] = [points[2 * way[k]], points[2 * way[k] + 1]];
           out.push({ kind: 'jump', drawing: id, x, y, size: plane.facts.areas[way[k]], swatch: others[k - 1] });
         }

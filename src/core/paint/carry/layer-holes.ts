@@ -1,11 +1,14 @@
 /** Everything that is not as paint should be, over the drawings of a layer. */
 
+import type { Area, Stroke } from '../../shot/drawing-model.ts';
+import { packMap, unpackMap } from '../map/packed-map.ts';
 import { regionFacts } from '../map/region-facts.ts';
 import { type RegionWishes, regionMap } from '../map/regions.ts';
 import { type Fault, faultsOf, usedOnce } from './holes.ts';
-import { jumpsIn, type PaintedPlane } from './jumps.ts';
+import { jumpsIn, type PaintedPlane, paintedPlane } from './jumps.ts';
 import type { LinesAndPaint } from './layer-through.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
+import type { Plane } from './votes.ts';
 
 /** Colours are compared on maps of at most this many pixels. */
 const COMPARED_ON = 520_000;
@@ -20,27 +23,52 @@ export interface HolesJob {
   background: boolean;
 }
 
+/** What is known of a drawing's lines and of its paint on them. */
+interface LookedAt {
+  /** What its maps were asked with. */
+  asked: string;
+  plane: Plane;
+  byPaint: WeakMap<Area[], { faults: Fault[]; painted: PaintedPlane }>;
+}
+
+/** Making maps takes long: lines and paint that are as they were are looked at once. */
+const known = new WeakMap<Stroke[], LookedAt>();
+
+function lookedAt({ id, ink, paint }: LinesAndPaint, { width, height, wishes }: HolesJob) {
+  const asked = JSON.stringify({ width, height, ...wishes });
+  let own = known.get(ink);
+  if (own?.asked !== asked) {
+    const map = regionMap(ink, width, height, { ...wishes, most: COMPARED_ON });
+    const packed = packMap(map);
+    const plane = {
+      shapes: ink.map(shapeOfLine),
+      lineages: ink.map(({ lineage }) => lineage),
+      open: () => unpackMap(packed),
+      facts: regionFacts(map),
+    };
+    known.set(ink, (own = { asked, plane, byPaint: new WeakMap() }));
+  }
+  let found = own.byPaint.get(paint);
+  if (!found) {
+    const map = regionMap(ink, width, height, { ...wishes, specks: 0 });
+    found = { faults: faultsOf(id, map, paint), painted: paintedPlane(id, own.plane, paint) };
+    own.byPaint.set(paint, found);
+  }
+  // Lines and paint may be those of a copy.
+  return { faults: found.faults.map((fault) => ({ ...fault, drawing: id })), painted: { ...found.painted, id } };
+}
+
 /** Holes, specks, leaks, colours used once, colours that jump. @param progress told 0..1 */
 export function faultsIn(job: HolesJob, progress: (share: number) => void = () => {}): Fault[] {
-  const { width, height, wishes, drawings, background } = job;
+  const { drawings, background } = job;
   const out: Fault[] = [];
   const planes: PaintedPlane[] = [];
-  drawings.forEach(({ id, ink, paint }, i) => {
+  drawings.forEach((drawing, i) => {
     progress((0.5 * i) / drawings.length);
-    if (paint.length === 0) return;
-    const map = regionMap(ink, width, height, { ...wishes, specks: 0 });
-    out.push(...faultsOf(id, map, paint).filter(({ kind }) => kind !== 'leak' || !background));
-    const small = regionMap(ink, width, height, { ...wishes, most: COMPARED_ON });
-    planes.push({
-      id,
-      plane: {
-        shapes: ink.map(shapeOfLine),
-        lineages: ink.map(({ lineage }) => lineage),
-        open: () => small,
-        facts: regionFacts(small),
-      },
-      paint,
-    });
+    if (drawing.paint.length === 0) return;
+    const { faults, painted } = lookedAt(drawing, job);
+    out.push(...faults.filter(({ kind }) => kind !== 'leak' || !background));
+    planes.push(painted);
   });
   out.push(...usedOnce(drawings));
   const size = Math.max(1, ...planes.map(({ plane }) => heightOf(plane.shapes)));
