@@ -1,6 +1,6 @@
 /** Checks of a full layer: all of them the first time, and again after one drawing has changed. */
 import { CHECKS, drawingsInOrder, followPoint, foundSpots, lookOver, putSpots } from '../src/core/check/index.ts';
-import type { Shot } from '../src/core/shot/index.ts';
+import { makeArea, type Shot } from '../src/core/shot/index.ts';
 import { ms, report } from './report.ts';
 import { largeShot } from './shots.ts';
 
@@ -26,6 +26,16 @@ export function benchChecks(): void {
   const whole = lookAll(shot);
   const changed = { ...drawings[20], ink: drawings[20].ink.slice(1) };
   const again = lookAll({ ...shot, drawings: { ...shot.drawings, [changed.id]: changed } });
+  const painted = structuredClone(shot);
+  const swatch = painted.palettes[0].swatches[0].id;
+  for (const drawing of Object.values(painted.drawings))
+    drawing.paint = [makeArea(swatch, [Float32Array.of(100, 100, 900, 100, 900, 600, 100, 600)])];
+  const wholePainted = lookAll(painted);
+  const own = painted.drawings[changed.id];
+  const againPainted = lookAll({
+    ...painted,
+    drawings: { ...painted.drawings, [own.id]: { ...own, ink: own.ink.slice(1) } },
+  });
   // The least any check does: every point of every line read once.
   const begun = performance.now();
   let sum = 0;
@@ -34,6 +44,8 @@ export function benchChecks(): void {
   const baseline = `every number of its lines read once ${ms(read)}${Number.isFinite(sum) ? '' : '!'}`;
   report('all checks of 40 drawings x 200 lines, the first time', ms(whole), '1500 ms', baseline, whole <= 1500);
   report('all checks again after one drawing has changed', ms(again), '100 ms', baseline, again <= 100);
+  report('the same, painted: the first time', ms(wholePainted), '1500 ms', baseline, wholePainted <= 1500);
+  report('the same, painted: one drawing changed', ms(againPainted), '100 ms', baseline, againPainted <= 100);
   report(
     'a point found on 40 drawings whose lines know nothing of each other',
     ms(followed),

@@ -26,6 +26,7 @@ import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
 import { benchSolver } from './solver.ts';
 import { benchPlaying, benchReading } from './sound.ts';
 import { benchBend, benchTogether } from './together.ts';
+import { benchChart, benchVersions } from './versions.ts';
 
 /** Measured in a browser, from the shelf on. */
 const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<void>> = {
@@ -45,6 +46,8 @@ const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<v
   sprites: benchSprites,
   together: benchTogether,
   bend: benchBend,
+  versions: benchVersions,
+  chart: benchChart,
 };
 
 /** Measured here, in Node. */

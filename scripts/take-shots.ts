@@ -50,7 +50,10 @@ async function main() {
   for (let i = 0; i < 13; i++) await animator.hand.key('Shift', 'ArrowDown');
   await animator.hand.press('Timing', 'tab');
   await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await animator.hand.key('Control', 'F3');
+  await animator.page.waitForSelector('button[aria-label^="Timing of Keeper"]');
   await take('timing');
+  await animator.hand.key('Control', 'F3');
   await animator.hand.press('Notes 3', 'tab');
   await animator.hand.key('Escape');
   await animator.page.evaluate(() => (document.activeElement as HTMLElement).blur());
@@ -106,6 +109,7 @@ async function main() {
   await animator.view('checks');
   await animator.hand.press('Arcs', 'radio');
   await animator.hand.wait(1500);
+  await animator.hand.press('1 meant so', 'checkbox');
   await animator.hand.key('KeyJ');
   await take('checks');
   await animator.view('export');

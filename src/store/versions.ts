@@ -4,24 +4,23 @@
  */
 import { bringUpToDate, type Drawing, type Id, LIMITS, newId, type Shot } from '../core/shot/index.ts';
 import { crc32, type FileVersion, packDrawing, unpackDrawing } from '../core/shotfile/index.ts';
-import { type Database, rowsOf, type VersionRow } from './database.ts';
+import { type Database, rowsOf, type VersionDrawingRow, type VersionRow } from './database.ts';
 import { packStructure, unpackStructure } from './packed-rows.ts';
 
-/** Milliseconds of packing at a stretch: between two the page goes on. */
+/** Milliseconds of packing, and bytes handed to the browser, at a stretch: between two the page goes on. */
 const AT_A_STRETCH = 6;
+const BYTES_AT_ONCE = 1 << 20;
 
-const prints = new WeakMap<Drawing, { key: string; bytes: Uint8Array<ArrayBuffer> }>();
+/** A key that another state of a drawing has only when it is the same. Packing takes long: the key is remembered, the bytes are not. */
+const keys = new WeakMap<Drawing, string>();
 
-/** A drawing as it lies in the browser, and a key that another state of it has only when it is the same. */
-function packed(drawing: Drawing): { key: string; bytes: Uint8Array<ArrayBuffer> } {
-  let own = prints.get(drawing);
-  if (!own) {
-    const bytes = packDrawing(drawing);
-    own = { key: `${drawing.id}.${bytes.length}.${crc32(bytes).toString(36)}`, bytes };
-    prints.set(drawing, own);
-  }
-  return own;
+function keyOf(drawing: Drawing, bytes: Uint8Array): string {
+  const key = `${drawing.id}.${bytes.length}.${crc32(bytes).toString(36)}`;
+  keys.set(drawing, key);
+  return key;
 }
+
+const knownKey = (drawing: Drawing): string => keys.get(drawing) ?? keyOf(drawing, packDrawing(drawing));
 
 export interface VersionWishes {
   name: string;
@@ -35,48 +34,74 @@ export interface VersionWishes {
 /** So many versions kept by themselves stay; the oldest give way. */
 const MOST_AUTO = 20;
 
-/** Keeps a state of a shot. Packing is done in pieces; the shot may be edited meanwhile, a state never changes. */
-export async function keepVersion(
+const working = new WeakMap<Database, Promise<unknown>>();
+
+/** One after another: a version that is let go must not take drawings along that another one is just putting down. */
+function inTurn<T>(db: Database, work: () => Promise<T>): Promise<T> {
+  const next = (working.get(db) ?? Promise.resolve()).then(work);
+  working.set(
+    db,
+    next.catch(() => undefined),
+  );
+  return next;
+}
+
+/** The page goes on before more is done. */
+const breath = () => new Promise((next) => setTimeout(next, 0));
+
+/** Puts down the drawings that no version has yet, in pieces. Returns the keys of all. */
+async function putDrawings(db: Database, shot: Shot): Promise<VersionRow['drawings']> {
+  const there = new Set(
+    ((await rowsOf(db.versionDrawings, shot.id).primaryKeys()) as [Id, string][]).map(([, key]) => key),
+  );
+  const out: VersionRow['drawings'] = [];
+  let waiting: VersionDrawingRow[] = [];
+  let bytesWaiting = 0;
+  let since = performance.now();
+  const put = async () => {
+    await db.versionDrawings.bulkPut(waiting);
+    [waiting, bytesWaiting] = [[], 0];
+  };
+  for (const drawing of Object.values(shot.drawings)) {
+    let key = keys.get(drawing);
+    if (!key || !there.has(key)) {
+      const bytes = packDrawing(drawing);
+      key = keyOf(drawing, bytes);
+      if (!there.has(key)) {
+        there.add(key);
+        waiting.push({ shotId: shot.id, key, bytes });
+        bytesWaiting += bytes.length;
+      }
+    }
+    out.push({ id: drawing.id, key });
+    if (bytesWaiting > BYTES_AT_ONCE) await put();
+    if (performance.now() - since > AT_A_STRETCH) {
+      await breath();
+      since = performance.now();
+    }
+  }
+  await put();
+  return out;
+}
+
+/** Keeps a state of a shot. It is done in pieces; the shot may be edited meanwhile, a state never changes. */
+export function keepVersion(
   db: Database,
   shot: Shot,
   { name, auto, thumb, at = Date.now() }: VersionWishes,
 ): Promise<Id> {
-  const drawings: VersionRow['drawings'] = [];
-  const all: { key: string; bytes: Uint8Array<ArrayBuffer> }[] = [];
-  let since = performance.now();
-  for (const drawing of Object.values(shot.drawings)) {
-    if (performance.now() - since > AT_A_STRETCH) {
-      await new Promise((next) => setTimeout(next, 0));
-      since = performance.now();
-    }
-    const own = packed(drawing);
-    drawings.push({ id: drawing.id, key: own.key });
-    all.push(own);
-  }
-  const row: VersionRow = {
-    id: newId(),
-    shotId: shot.id,
-    name,
-    auto,
-    at,
-    thumb,
-    structure: packStructure(shot),
-    drawings,
-  };
-  await db.transaction('rw', db.versions, db.versionDrawings, async () => {
-    const there = new Set(
-      ((await rowsOf(db.versionDrawings, shot.id).primaryKeys()) as [Id, string][]).map(([, key]) => key),
-    );
-    await db.versionDrawings.bulkPut(
-      all.filter(({ key }) => !there.has(key)).map(({ key, bytes }) => ({ shotId: shot.id, key, bytes })),
-    );
+  return inTurn(db, async () => {
+    const drawings = await putDrawings(db, shot);
+    await breath();
+    const structure = packStructure(shot);
+    const row: VersionRow = { id: newId(), shotId: shot.id, name, auto, at, thumb, structure, drawings };
     await db.versions.put(row);
+    if (auto) {
+      const old = (await versionsOf(db, shot.id)).filter((each) => each.auto).slice(MOST_AUTO);
+      for (const each of old) await letGo(db, each);
+    }
+    return row.id;
   });
-  if (auto) {
-    const old = (await versionsOf(db, shot.id)).filter((each) => each.auto).slice(MOST_AUTO);
-    for (const each of old) await dropVersion(db, each);
-  }
-  return row.id;
 }
 
 /** All versions of a shot as they go along in its file. */
@@ -97,10 +122,17 @@ export const versionsOf = async (db: Database, shotId: Id): Promise<VersionRow[]
  */
 export async function readVersion(db: Database, row: VersionRow, now: Shot): Promise<Shot> {
   const there = Object.hasOwn(now, 'drawings') ? now.drawings : {};
-  const keys = row.drawings.filter(({ id, key }) => !there[id] || packed(there[id]).key !== key);
-  const read = await db.versionDrawings.bulkGet(keys.map(({ key }) => [row.shotId, key] as [Id, string]));
+  const differs: VersionRow['drawings'] = [];
+  let since = performance.now();
+  for (const each of row.drawings) {
+    if (!there[each.id] || knownKey(there[each.id]) !== each.key) differs.push(each);
+    if (performance.now() - since <= AT_A_STRETCH) continue;
+    await breath();
+    since = performance.now();
+  }
+  const read = await db.versionDrawings.bulkGet(differs.map(({ key }) => [row.shotId, key] as [Id, string]));
   const drawings: Record<Id, Drawing> = {};
-  const fresh = new Map(keys.map(({ id }, i) => [id, read[i]]));
+  const fresh = new Map(differs.map(({ id }, i) => [id, read[i]]));
   for (const { id } of row.drawings) {
     const own = fresh.get(id);
     if (!fresh.has(id)) drawings[id] = there[id];
@@ -115,7 +147,10 @@ export async function renameVersion(db: Database, id: Id, name: string): Promise
 }
 
 /** Lets a version go, and the drawings that no other version has. */
-export async function dropVersion(db: Database, { id, shotId }: Pick<VersionRow, 'id' | 'shotId'>): Promise<void> {
+export const dropVersion = (db: Database, row: Pick<VersionRow, 'id' | 'shotId'>): Promise<void> =>
+  inTurn(db, () => letGo(db, row));
+
+async function letGo(db: Database, { id, shotId }: Pick<VersionRow, 'id' | 'shotId'>): Promise<void> {
   await db.transaction('rw', db.versions, db.versionDrawings, async () => {
     await db.versions.delete(id);
     const left = await rowsOf(db.versions, shotId).toArray();

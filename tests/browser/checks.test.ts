@@ -4,13 +4,24 @@ import { drawnAs } from '../../src/core/check/seam.ts';
 import { makeArea, makeDrawing, makeLayer, newId, type Shot } from '../../src/core/shot/index.ts';
 import { writeShotFile } from '../../src/core/shotfile/index.ts';
 import { travelling } from '../core/check/motions.ts';
-import { strokeThrough } from '../make.ts';
+import { circle, strokeThrough } from '../make.ts';
 import { type Animator, layerNamed } from './hands.ts';
 import { withAnimator } from './session.ts';
 
 let animator: Animator;
 
-/** An arm's end that rises on an arc of nine drawings, the fifth 9 px off; a cap that is squashed; a cycle with a jump. */
+/** A line like a shoulder, its top at x, y. */
+const arch = (x: number, y: number) =>
+  strokeThrough(
+    [
+      [x - 120, y + 40],
+      [x, y],
+      [x + 120, y + 40],
+    ],
+    { lineage: 'shoulder' },
+  );
+
+/** An arm's end that rises on an arc of nine drawings, the fifth 9 px off; a cap that is squashed; a cycle with a jump; a head over a shoulder. */
 function shotWithFaults(): Shot {
   const arc = Array.from({ length: 9 }, (_, i) => ({
     x: 960 + 400 * Math.cos(-2.6 + 0.2 * i),
@@ -47,7 +58,14 @@ function shotWithFaults(): Shot {
       ],
     });
   }
-  shot.layers.push(cap, flame);
+  const walk = makeLayer('Walk', 'clean');
+  // The head is highest one drawing after the shoulder is lowest.
+  const bob = (i: number) => 30 * Math.cos((Math.PI * i) / 3);
+  for (let i = 0; i < 13; i++)
+    add(walk, i + 1, {
+      ink: [circle(700, 700 + bob(i - 1), 60, { lineage: 'head' }), arch(700, 860 - bob(i))],
+    });
+  shot.layers.push(cap, flame, walk);
   return shot;
 }
 
@@ -156,9 +174,52 @@ test('heights: the top of the figure over the frames', async () => {
   await animator.page.waitForSelector('section[aria-label="Chart of heights"] g[aria-label="the figure"] circle');
 });
 
-test('a cycle that jumps over its seam', async () => {
+test('heights of head and shoulder: two parts picked, named, and how one lies to the other', async () => {
+  await lookAt('Heights', 'Walk');
+  await animator.toFrame(1);
+  await animator.hand.press('Pick a part', 'button');
+  const tops = [
+    { name: 'Head', x: 640, y: 700 - 30 * Math.cos(Math.PI / 3) + 30 },
+    { name: 'Shoulder', x: 700, y: 830 },
+  ];
+  for (const [k, { name, x, y }] of tops.entries()) {
+    const [at] = await animator.onPaper([{ x, y }]);
+    await animator.page.mouse.click(at.x, at.y);
+    await animator.hand.press('Make a part of what is picked', 'button');
+    const field = await animator.page.waitForSelector(`input[aria-label="Name of Part ${k + 2}"]`);
+    await field!.click({ count: 3 });
+    await field!.type(name);
+    await animator.hand.key('Enter');
+  }
+  await animator.hand.text('Head is highest 3 frames after Shoulder is lowest.');
+  await animator.page.waitForSelector('section[aria-label="Chart of heights"] g[aria-label="Shoulder"] circle');
+  await animator.undo(4);
+});
+
+test('a cycle that jumps over its seam: its first drawing is laid over the last', async () => {
   await lookAt('Loop seam', 'Flame');
   await animator.hand.text('The figure jumps from drawing 6 to 1');
+  await animator.hand.key('KeyJ');
+  await animator.page.waitForSelector('[aria-label="The check over the paper"] g[data-overlay="1"] path');
+});
+
+test('a redrawn line is followed again by itself, as one step with the redrawing', async () => {
+  const spots = async () => (await animator.shot()).checks.followed[0].spots;
+  await lookAt('Arcs', 'Keeper');
+  const before = await spots();
+  await animator.toFrame(7);
+  // The line is taken away and the point is lost there; with it back it is found.
+  await animator.hand.key('KeyP');
+  const { drawing, x, y } = before[3];
+  const [at] = await animator.onPaper([{ x: x + 6, y }]);
+  await animator.page.mouse.click(at.x, at.y);
+  await animator.hand.key('Delete');
+  await animator.hand.wait(1200);
+  expect((await spots()).map((each) => each.drawing)).not.toContain(drawing);
+  await animator.undo();
+  await animator.hand.wait(1200);
+  expect(await spots()).toEqual(before);
+  await animator.hand.key('Escape');
 });
 
 test('a slipping foot is planted: every drawing stands as the first', async () => {

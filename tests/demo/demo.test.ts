@@ -135,8 +135,10 @@ describe('the sheet of the demo', () => {
       const carried = drawing.paint.filter(({ sure }) => sure !== null);
       const computed = drawing.firstPass !== null;
       expect(carried.length > 20, `drawing ${drawing.number}`).toBe(computed);
-      expect(isFirstPass(drawing), `drawing ${drawing.number}`).toBe(computed);
     }
+    // The pole of one was moved onto its arc: that drawing is the hand's now.
+    const touched = all.filter((drawing) => drawing.firstPass !== null && !isFirstPass(drawing));
+    expect(touched.map(({ number }) => number)).toEqual([11]);
     // What is there is what would be drawn now: nothing is offered to be drawn anew.
     expect(redoPlans(demo, keeper.id)).toEqual([]);
     const sample = all[6];

@@ -8,6 +8,7 @@ import {
   Database,
   deleteShot,
   dropVersion,
+  fileVersions,
   keepVersion,
   readVersion,
   renameVersion,
@@ -74,4 +75,36 @@ test('goes with the shot when that is deleted for good', async () => {
   await kept(shot, 'first');
   await deleteShot(db, shot.id);
   expect([await db.versions.count(), await rows()]).toEqual([0, 0]);
+});
+
+test('of those kept by themselves the oldest give way; what the hand has kept stays', async () => {
+  const { shot } = fullShot();
+  await kept(shot, 'by hand');
+  for (let i = 0; i < 23; i++)
+    await keepVersion(db, shot, { name: `auto ${i}`, auto: true, thumb: null, at: Date.now() + i });
+  const names = (await versionsOf(db, shot.id)).map(({ name }) => name);
+  expect(names).toHaveLength(21);
+  expect(names).toContain('by hand');
+  expect(names).not.toContain('auto 2');
+  expect(names[0]).toBe('auto 22');
+});
+
+test('two kept at once and one let go meanwhile: every version that is there can be read', async () => {
+  const { shot } = fullShot();
+  await kept(shot, 'first');
+  const [first] = await versionsOf(db, shot.id);
+  const [id] = Object.keys(shot.drawings);
+  const now = change(shot, (draft) => void (draft.drawings[id].ink = []))!.shot;
+  await Promise.all([kept(now, 'second'), dropVersion(db, first), kept(now, 'third')]);
+  for (const row of await versionsOf(db, shot.id)) expect(await readVersion(db, row, shot)).toEqual(now);
+});
+
+test('they go along in the shot file, as they were', async () => {
+  const { shot } = fullShot();
+  const [id] = Object.keys(shot.drawings);
+  const now = change(shot, (draft) => void (draft.drawings[id].ink = []))!.shot;
+  await kept(shot, 'before');
+  const [version] = await fileVersions(db, now);
+  expect(version).toMatchObject({ name: 'before', auto: false });
+  expect(version.shot).toEqual(shot);
 });

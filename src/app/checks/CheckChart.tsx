@@ -251,6 +251,12 @@ function Curve({
             />
           ))}
         </>
+      ) : shape === 'steps' ? (
+        <path
+          d={seen.map(({ frame, frames, value }) => `M${x(frame)} ${y(value)}h${frames * perFrame}`).join('')}
+          stroke={stroke}
+          strokeWidth={2.5}
+        />
       ) : (
         seen.map((point) => {
           const [a, b] = [Math.min(foot, y(point.value)), Math.max(foot, y(point.value))];

@@ -43,6 +43,8 @@ export function CheckSide({ result }: { result: CheckResult | null }) {
               type="button"
               role="radio"
               aria-checked={id === check.id}
+              aria-label={name}
+              aria-description={count > 0 ? `${count} found` : undefined}
               title={about}
               className={`flex h-7 items-center justify-between rounded-md border px-2 ${
                 id === check.id ? 'border-accent bg-accent text-white' : 'border-rule bg-white hover:bg-wash'

@@ -82,6 +82,7 @@ export const SheetHeads = memo(function SheetHeads({
 /** The head of another timing's column: what can be done with it. */
 function BesideHead({ id, layer, name, width }: { id: string; layer: string; name: string; width: number }) {
   const open = useOpenShot();
+  const version = useView((state) => state.beside?.name ?? name);
   const inTurn = useCommand('other-timing');
   const away = useCommand('version-beside');
   return (
@@ -99,7 +100,7 @@ function BesideHead({ id, layer, name, width }: { id: string; layer: string; nam
         </button>
       }
       items={[
-        { name: `Take this timing over for “${layer}”`, run: () => takeTimingOver(open, id) },
+        { name: `Take the timing of “${version}” over for “${layer}”`, run: () => takeTimingOver(open, id) },
         { name: inTurn.name, keys: inTurn.keys, run: inTurn.run },
         null,
         { name: 'Put it away', keys: away.keys, run: away.run },

@@ -26,9 +26,10 @@ export function keepBefore(open: Pick<OpenShot, 'session' | 'view'>, what: strin
 export async function keepDaily(open: Pick<OpenShot, 'session' | 'view'>, opened: Shot): Promise<void> {
   const { session, view } = open;
   const [newest] = await versionsOf(session.db, opened.id);
-  const changedAt = (await session.db.shots.get(opened.id))?.changedAt ?? 0;
+  const { changedAt = 0, madeAt = 0 } = (await session.db.shots.get(opened.id)) ?? {};
   const today = newest && new Date(newest.at).toDateString() === new Date().toDateString();
-  if (today || (newest && newest.at >= changedAt)) return;
+  // One that was brought in and never changed here is in its file.
+  if (today || changedAt <= madeAt || (newest && newest.at >= changedAt)) return;
   if (!Object.values(opened.drawings).some(({ ink, paint }) => ink.length + paint.length > 0)) return;
   const thumb = await session.pictures.card(view.getState().frame).catch(() => null);
   await keepVersion(session.db, opened, { name: `${nameByTime()}, as it was opened`, auto: true, thumb });

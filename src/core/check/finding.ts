@@ -55,7 +55,8 @@ export interface ChartPoint {
 export interface ChartSeries {
   name: string;
   colour: NoteColour;
-  shape: 'line' | 'bars';
+  /** A line through the points, bars from the base, or a level line for as long as each point stands. */
+  shape: 'line' | 'bars' | 'steps';
   points: ChartPoint[];
   /** Frames that are named in the chart: highs, lows. */
   marks: { frame: number; value: number; word: string }[];

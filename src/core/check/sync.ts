@@ -1,16 +1,18 @@
 import { readingRows, soundOfText } from '../reading/index.ts';
 import { placedExposures, shownExposure } from '../sheet/exposures.ts';
 import { clipEnd, isHeard } from '../shot/clips.ts';
+import type { Mouth } from '../shot/model.ts';
 import { lengthInWords } from '../shot/timecode.ts';
+import { mouthOf } from '../speech/mouths.ts';
 import type { Check, CheckJob } from './check.ts';
-import type { ChartPoint, CheckResult, Finding } from './finding.ts';
+import type { ChartPoint, ChartSeries, CheckResult, Finding } from './finding.ts';
 
 const CLOSED = new Set(['M', 'B', 'P']);
 /** Frames around a sound that are looked through for its mouth. */
 const REACH = 8;
 
 /** The kind of mouth that stands on a frame; null for none, or one that was drawn by hand. */
-function mouthAt({ shot, layer }: CheckJob, frame: number): { kind: string; start: number; frames: number } | null {
+function mouthAt({ shot, layer }: CheckJob, frame: number): { kind: Mouth; start: number; frames: number } | null {
   const shown = shownExposure(layer.exposures, layer.afterLast, frame);
   const cell = shown?.exposure.cell;
   const mouth = cell?.kind === 'drawing' ? shot.drawings[cell.drawing]?.mouth : null;
@@ -18,9 +20,8 @@ function mouthAt({ shot, layer }: CheckJob, frame: number): { kind: string; star
 }
 
 /** Closed sounds without a closed mouth, and closed mouths that come late or too early. */
-function closedMouths(job: CheckJob, early: number): { findings: Finding[]; points: ChartPoint[] } {
+function closedMouths(job: CheckJob, early: number): Finding[] {
   const findings: Finding[] = [];
-  const points: ChartPoint[] = [];
   for (const { sound, from } of readingRows(job.shot)) {
     if (!CLOSED.has(soundOfText(sound.text) ?? '') || from < job.from || from > job.to) continue;
     const wanted = Math.max(0, Math.floor(from));
@@ -45,7 +46,6 @@ function closedMouths(job: CheckJob, early: number): { findings: Finding[]; poin
       continue;
     }
     const late = nearest.start - wanted;
-    points.push({ frame: nearest.start, frames: nearest.frames, drawing: '', value: late });
     if (late <= 0 && -late <= early) continue;
     findings.push({
       ...place,
@@ -69,7 +69,7 @@ function closedMouths(job: CheckJob, early: number): { findings: Finding[]; poin
       ],
     });
   }
-  return { findings, points };
+  return findings;
 }
 
 /** Mouths as they are seen: one that is laid anew as the head moves under it stands on. */
@@ -244,6 +244,49 @@ function straySounds({ shot }: CheckJob): Finding[] {
   });
 }
 
+/** How far each mouth is open, from shut to wide. */
+const OPEN: Record<Mouth, number> = {
+  rest: 0,
+  closed: 0,
+  'teeth-lip': 1,
+  teeth: 1,
+  tongue: 2,
+  tight: 2,
+  round: 3,
+  wide: 3,
+  mid: 4,
+  'wide-open': 5,
+};
+
+/** Mouths over the reading: how far they are open on each frame, and how far what is heard would have them. */
+function openness(job: CheckJob): ChartSeries[] {
+  const points = (value: (frame: number) => number | null): ChartPoint[] => {
+    const out: ChartPoint[] = [];
+    for (let frame = job.from; frame <= Math.min(job.to, job.shot.length - 1); frame++) {
+      const own = value(frame);
+      const last = out.at(-1);
+      if (own === null) continue;
+      if (last && last.value === own && last.frame + last.frames === frame) last.frames++;
+      else out.push({ frame, frames: 1, drawing: '', value: own });
+    }
+    return out;
+  };
+  const rows = readingRows(job.shot);
+  const heard = (frame: number) => {
+    const row = rows.find(({ from, to }) => from <= frame + 0.5 && to > frame + 0.5);
+    const sound = row && soundOfText(row.sound.text);
+    return sound ? OPEN[mouthOf(sound)] : null;
+  };
+  const drawn = (frame: number) => {
+    const mouth = mouthAt(job, frame);
+    return mouth && OPEN[mouth.kind];
+  };
+  return [
+    { name: 'drawn', colour: 'blue', shape: 'bars', points: points(drawn), marks: [] },
+    { name: 'heard', colour: 'ochre', shape: 'steps', points: points(heard), marks: [] },
+  ];
+}
+
 /** Mouths against sounds. */
 export const sync: Check = {
   id: 'sync',
@@ -254,17 +297,12 @@ export const sync: Check = {
   limit: { name: 'early at most', unit: 'frames', first: () => 2 },
   look(job): CheckResult {
     const mouths = job.layer.purpose === 'mouth';
-    const { findings, points } = mouths ? closedMouths(job, job.limit) : { findings: [], points: [] };
-    const series = mouths
-      ? [{ name: 'closed mouths, frames late', colour: 'ochre' as const, shape: 'bars' as const, points, marks: [] }]
-      : [];
     return {
       findings: [
-        ...findings,
-        ...(mouths ? [...shortMouths(job), ...linesOf(job)] : besideDrawings(job)),
+        ...(mouths ? [...closedMouths(job, job.limit), ...shortMouths(job), ...linesOf(job)] : besideDrawings(job)),
         ...straySounds(job),
       ],
-      chart: mouths ? { unit: 'frames', series, base: 0, limit: job.limit, bothSides: true } : null,
+      chart: mouths ? { unit: 'how far open', series: openness(job), base: 0, limit: null, bothSides: false } : null,
       paths: [],
     };
   },

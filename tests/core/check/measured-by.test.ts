@@ -111,15 +111,15 @@ describe('lines against those of the key', () => {
       const motion = travelling(counts.map((_, k) => ({ x: 300 + 10 * k, y: 400 })));
       counts.forEach((count, i) => {
         for (let k = 0; k < count; k++) {
-          const x = 100 + 150 * k;
+          const x = 100 + 200 * k;
           motion.shot.drawings[motion.drawings[i]].ink.push(
             strokeThrough([
-              [x - 20, 700],
-              [x + 20, 700],
+              [x - 60, 700],
+              [x + 60, 700],
             ]),
             strokeThrough([
               [x, 640],
-              [x, 692],
+              [x, 687],
             ]),
           );
         }

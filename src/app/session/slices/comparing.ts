@@ -2,7 +2,7 @@
 import type { Id, Shot } from '../../../core/shot/index.ts';
 import { slice } from './slice.ts';
 
-export interface VersionBeside {
+interface VersionBeside {
   id: Id;
   name: string;
   shot: Shot;
