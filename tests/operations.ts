@@ -191,7 +191,7 @@ function charted(edit: (shot: Shot, chart: TimingChart, dice: Dice) => void): Op
 
 /** Edits of timing charts: blank drawings they take off are gone, all others stay in the shot. */
 export const CHARTS: Record<string, Operation> = {
-  'a tick more': charted((shot, chart) => void (chart.ticks.length < 12 && addTick(shot, chart))),
+  'a tick more': charted((shot, chart) => void (chart.ticks.length < 12 && addTick(shot, chart, 2))),
   'a tick off': charted((shot, chart, { frame }) => {
     const tick = chart.ticks[frame % Math.max(1, chart.ticks.length)];
     if (tick) dropTick(shot, chart, tick.drawing.id);

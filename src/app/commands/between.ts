@@ -18,7 +18,7 @@ import {
   spacingInWords,
   type TimingChart,
 } from '../../core/sheet/index.ts';
-import type { Id } from '../../core/shot/index.ts';
+import type { Id, Shot } from '../../core/shot/index.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { layerInHand } from './layer-in-hand.ts';
 import { goToFrame } from './play.ts';
@@ -39,7 +39,7 @@ const NO_CHART = 'There are no two keys here to put a chart between. Draw two dr
 export function editChart(
   context: CommandContext,
   label: string,
-  edit: (shot: Parameters<typeof addTick>[0], chart: TimingChart) => void,
+  edit: (shot: Shot, chart: TimingChart) => void,
 ): boolean {
   const chart = chartInHand(context);
   if (!chart) {
@@ -224,7 +224,8 @@ export const betweenCommands: Command[] = [
     name: 'One tick more on the timing chart',
     group: 'In-betweens',
     keys: ['$mod+KeyI'],
-    run: (context) => void editChart(context, 'a tick more', addTick),
+    run: (context) =>
+      void editChart(context, 'a tick more', (shot, chart) => addTick(shot, chart, context.view.getState().newHold)),
   },
   {
     id: 'tick-fewer',

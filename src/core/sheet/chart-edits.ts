@@ -2,9 +2,10 @@
 
 import { type Id, newId } from '../shot/ids.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Exposure, Shot } from '../shot/model.ts';
-import { LEAST_SPACING, type Tick, type TimingChart } from './charts.ts';
+import type { Drawing, Exposure, Shot } from '../shot/model.ts';
+import { chartAt, LEAST_SPACING, type Tick, type TimingChart } from './charts.ts';
 import { newDrawing, removeUnused } from './drawing-edits.ts';
+import { drawingsOfLayer } from './drawings.ts';
 import { BadTiming, layerOf, onSheet, setExposures } from './edit.ts';
 import { setHold, splitHold } from './holds.ts';
 
@@ -21,8 +22,55 @@ export function setSpacing(shot: Shot, chart: TimingChart, drawing: Id, spacing:
   });
 }
 
-/** Puts one tick more into the widest space of a chart, its drawing blank, half-way through what is held there. Returns it. */
-export function addTick(shot: Shot, chart: TimingChart): Id {
+/** Frames shared out over `slots` as evenly as goes: on `hold` where there are as many holds as slots, else on ones. */
+function sharedFrames(total: number, slots: number, hold: number): number[] {
+  const unit = Math.floor(total / hold) >= slots ? hold : 1;
+  const units = Math.floor(total / unit);
+  const upTo = (i: number) => Math.round((i * units) / slots);
+  const out = Array.from({ length: slots }, (_, i) => (upTo(i + 1) - upTo(i)) * unit);
+  out[slots - 1] += total - units * unit;
+  return out;
+}
+
+/** How long each drawing of a chart stands, its first key's too. */
+const heldIn = ({ from, ticks, to }: TimingChart): number[] =>
+  [from, ...ticks].map(({ frame }, i) => (ticks[i] ?? to).frame - frame);
+
+/** What the fractions of a drawing's number are written as: the share of the way to the next key. */
+const FRACTIONS: readonly [share: number, sign: string][] = [
+  [0.25, '¼'],
+  [0.5, '½'],
+  [0.75, '¾'],
+];
+const BY_FRACTIONS = /^\d+[¼½¾]$/;
+
+/** Numbers the blank ticks of a chart as the layer is numbered: in the order of the sheet, or by fractions of the key's number. */
+function numberTicks(shot: Shot, chart: TimingChart): void {
+  const blank = chart.ticks.filter(({ drawing }) => isBlank(drawing));
+  const numbers = blank.map(({ drawing }) => drawing.number).sort((a, b) => a - b);
+  blank.forEach(({ drawing }, i) => {
+    shot.drawings[drawing.id].number = numbers[i];
+  });
+  const others = [...drawingsOfLayer(shot, chart.layerId)].filter(
+    ({ id }) => !blank.some((tick) => tick.drawing.id === id),
+  );
+  if (!others.some(({ label }) => BY_FRACTIONS.test(label))) return;
+  const key = chart.from.drawing;
+  for (const { drawing, spacing } of blank) {
+    const [, sign] = FRACTIONS.reduce((a, b) => (Math.abs(b[0] - spacing) < Math.abs(a[0] - spacing) ? b : a));
+    const label = `${key.label || key.number}${sign}`;
+    const taken = Object.values(shot.drawings).some((each) => each.layerId === chart.layerId && each.label === label);
+    if (!taken || drawing.label === label) shot.drawings[drawing.id].label = label;
+  }
+}
+
+const isBlank = ({ ink, paint }: Drawing): boolean => ink.length + paint.length === 0;
+
+/**
+ * Puts one tick more into the widest space of a chart, its drawing blank. The frames between the keys are shared out evenly, on `hold`
+ * where they go in so; where the hand has timed them otherwise, it takes half of what is held in its space. Returns it.
+ */
+export function addTick(shot: Shot, chart: TimingChart, hold: number): Id {
   return onSheet(shot, (work) => {
     if (chart.ticks.length >= LIMITS.maxTicks) throw new BadTiming(`A chart can have ${LIMITS.maxTicks} ticks.`);
     const all = [{ ...chart.from, spacing: 0 }, ...chart.ticks, { ...chart.to, spacing: 1 }];
@@ -32,6 +80,24 @@ export function addTick(shot: Shot, chart: TimingChart): Id {
     for (const tick of chart.ticks) work.drawings[tick.drawing.id].spacing = tick.spacing;
     const made = newDrawing(work, chart.layerId, { spacing: (all[k].spacing + all[k + 1].spacing) / 2 });
     const layer = layerOf(work, chart.layerId);
+    const slots = all.length - 1;
+    const total = chart.to.frame - chart.from.frame;
+    const shared = sharedFrames(total, slots, hold);
+    const untimed = heldIn(chart).every((frames, i) => frames === shared[i]);
+    const plain = chart.to.index - chart.from.index === slots;
+    if (untimed && plain && total > slots) {
+      const frames = sharedFrames(total, slots + 1, hold);
+      const between = layer.exposures.slice(chart.from.index, chart.to.index);
+      const cell: Exposure = { id: newId(), cell: { kind: 'drawing', drawing: made.id }, frames: 1 };
+      const shares = [...between.slice(0, k + 1), cell, ...between.slice(k + 1)];
+      setExposures(work, layer.id, [
+        ...layer.exposures.slice(0, chart.from.index),
+        ...shares.map((each, i) => ({ ...each, frames: frames[i] })),
+        ...layer.exposures.slice(chart.to.index),
+      ]);
+      numberTicks(work, chartAt(work, chart.layerId, chart.from.frame) ?? chart);
+      return made.id;
+    }
     // The exposure before the next place, should the drawing be written in two.
     const index = all[k + 1].index - 1;
     const exposures = layer.exposures;
@@ -45,6 +111,7 @@ export function addTick(shot: Shot, chart: TimingChart): Id {
           i === index ? { id: newId(), cell: { kind: 'drawing', drawing: made.id }, frames: each.frames } : each,
       );
     setExposures(work, layer.id, put);
+    numberTicks(work, chartAt(work, chart.layerId, chart.from.frame) ?? chart);
     return made.id;
   });
 }
@@ -69,7 +136,7 @@ export function dropTick(shot: Shot, chart: TimingChart, drawing: Id): void {
 function forgetBlank(shot: Shot, ids: Id[]): void {
   removeUnused(
     shot,
-    ids.filter((id) => shot.drawings[id].ink.length === 0 && shot.drawings[id].paint.length === 0),
+    ids.filter((id) => isBlank(shot.drawings[id])),
   );
 }
 
@@ -86,7 +153,7 @@ function kept(ticks: Tick[], count: number): Tick[] {
 
 /**
  * Gives a chart these spacings. With as many as there are ticks only the spacing changes. With more or fewer, drawings are
- * made or taken off, and the frames between the keys are shared out anew: evenly as long as there are enough, else `hold`
+ * made or taken off, and the frames between the keys are shared out anew: evenly, on `hold` or on ones, as long as there are enough, else `hold`
  * frames each, what follows pushed later.
  */
 export function setSpacings(shot: Shot, chart: TimingChart, spacings: number[], hold: number): void {
@@ -119,15 +186,15 @@ export function setSpacings(shot: Shot, chart: TimingChart, spacings: number[], 
     const slots = sorted.length + 1;
     const there = chart.to.frame - chart.from.frame;
     const total = there >= slots ? there : slots * hold;
-    const frames = (i: number) => Math.round(((i + 1) * total) / slots) - Math.round((i * total) / slots);
+    const frames = sharedFrames(total, slots, hold);
     const first = exposures[chart.from.index];
     setExposures(work, layer.id, [
       ...exposures.slice(0, chart.from.index),
-      { ...first, frames: frames(0) },
+      { ...first, frames: frames[0] },
       ...drawings.map((drawing, i): Exposure => {
         const tick = places[i];
         const id = tick ? exposures[tick.index].id : newId();
-        return { id, cell: { kind: 'drawing', drawing }, frames: frames(i + 1) };
+        return { id, cell: { kind: 'drawing', drawing }, frames: frames[i + 1] };
       }),
       ...exposures.slice(chart.to.index),
     ]);

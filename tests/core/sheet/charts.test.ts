@@ -149,12 +149,47 @@ describe('written onto the sheet', () => {
     expect(spacings()).toEqual([0.1, 0.2]);
     expect(shot.layers[0].exposures).toBe(before);
   });
-  test('a tick more goes into the widest space and takes half of what is held there', () => {
-    addTick(shot, chart());
+  test('ticks one after another stand evenly on twos, their numbers in the order of the sheet', () => {
+    addTick(shot, chart(), 2);
     expect(frames()).toEqual([1, 5, 9]);
-    addTick(shot, chart());
+    addTick(shot, chart(), 2);
     expect(spacings()).toEqual([0.25, 0.5]);
-    expect(frames()).toEqual([1, 3, 5, 9]);
+    addTick(shot, chart(), 2);
+    expect(frames()).toEqual([1, 3, 5, 7, 9]);
+    expect(spacings()).toEqual([0.25, 0.5, 0.75]);
+    expect(chart().ticks.map(({ drawing }) => drawing.number)).toEqual([3, 4, 5]);
+  });
+  test('on ones where twos do not go in, pushed where ones do not either; always as many frames as before while they go in', () => {
+    for (let count = 1; count <= 7; count++) {
+      addTick(shot, chart(), 2);
+      expect(frames().at(-1), `${count} ticks`).toBe(9);
+    }
+    expect(frames()).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9]);
+    addTick(shot, chart(), 2);
+    expect(frames().at(-1)).toBe(10);
+  });
+  test('what the hand has timed stays: a tick more takes half of what is held in the widest space', () => {
+    addTick(shot, chart(), 2);
+    const held = [6, 2, 4];
+    shot.layers[0].exposures = shot.layers[0].exposures.map((each, i) => ({ ...each, frames: held[i] }));
+    addTick(shot, chart(), 2);
+    expect(frames()).toEqual([1, 4, 7, 9]);
+  });
+  test('numbers of drawn ones stay; a layer numbered by fractions goes on so', () => {
+    addTick(shot, chart(), 2);
+    shot.drawings[chart().ticks[0].drawing.id].ink = [line()];
+    addTick(shot, chart(), 2);
+    expect(chart().ticks.map(({ drawing }) => drawing.number)).toEqual([4, 3]);
+    sheet([
+      ['key', 8],
+      ['key', 8],
+      ['key', 4],
+    ]);
+    addTick(shot, chart(), 2);
+    shot.drawings[chart().ticks[0].drawing.id].label = '1½';
+    const next = () => chartAt(shot, layerId, 9)!;
+    for (let k = 0; k < 3; k++) addTick(shot, next(), 2);
+    expect(next().ticks.map(({ drawing }) => drawing.label)).toEqual(['2¼', '2½', '2¾']);
   });
   test('a tick stays between its neighbours, and the others stay where they were', () => {
     setSpacings(shot, chart(), [0.25, 0.5, 0.75], 2);
