@@ -1,7 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { Tooltip } from 'radix-ui';
 import { createBrowserRouter, createRoutesFromElements, Navigate, Route, RouterProvider } from 'react-router';
-import { Toaster } from 'sonner';
 import { ShotFrame } from './frame/ShotFrame.tsx';
 import { VIEWS } from './frame/views.ts';
 import { ShotsView } from './shots/ShotsView.tsx';
@@ -29,15 +28,6 @@ export function App() {
     <QueryClientProvider client={queries}>
       <Tooltip.Provider>
         <RouterProvider router={router} />
-        <Toaster
-          position="bottom-center"
-          // Above the cards under the paper, and let through: a sentence never takes a press meant for what it covers.
-          offset={{ bottom: 162 }}
-          toastOptions={{
-            className: 'font-sans',
-            style: { background: '#2a2924', color: '#f6f4ee', border: 'none', fontSize: '13px', pointerEvents: 'none' },
-          }}
-        />
       </Tooltip.Provider>
     </QueryClientProvider>
   );

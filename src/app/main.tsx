@@ -6,6 +6,7 @@ import './theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
+import { lately } from './commands/lately.ts';
 import { ownKeys } from './commands/own-keys.ts';
 import { say } from './frame/saying.ts';
 import { db } from './library.ts';
@@ -39,7 +40,8 @@ const waiting = setTimeout(() => {
 void db
   .ready()
   .then(() => {
-    for (const kept of [ownKeys, ownBrushes, hand, ownWords, ownCharts]) void kept.read(db).catch(() => undefined);
+    for (const kept of [ownKeys, lately, ownBrushes, hand, ownWords, ownCharts])
+      void kept.read(db).catch(() => undefined);
   })
   // Said once there is something to say it on.
   .catch((error: Error) => void setTimeout(() => say(error.message), 500))

@@ -34,6 +34,7 @@ import {
   paletteAt,
   type Shot,
   type Stroke,
+  withLayersAlone,
 } from '../core/shot/index.ts';
 import { canvasTools, paintContext } from './canvas-tools.ts';
 import { type GhostWish, ownCells, type PaperWish, unpacked, withDraft } from './paper-wish.ts';
@@ -194,7 +195,7 @@ export class DeskPainter {
   }
 
   async paper(kept: Shot, wish: PaperWish): Promise<PaperParts> {
-    const shot = levelOf(withDraft(kept, wish.draft), wish.bundle);
+    const shot = withLayersAlone(levelOf(withDraft(kept, wish.draft), wish.bundle), wish.alone);
     const { frame, view, width, height } = wish;
     const palette = paletteAt(shot, frame);
     const all = shownCells(shot, frame, 'paper');

@@ -31,6 +31,8 @@ export interface PaperWish {
   /** The bundle whose inside is shown; null: the shot itself. */
   bundle: Id | null;
   frame: number;
+  /** The only layers that are seen; none: all that are visible. */
+  alone: Id[];
   /** The layer in hand: what lies below goes to `under`, it itself to `own`, the rest to `over`. */
   layerId: Id;
   view: Matrix;

@@ -1,7 +1,7 @@
 import { transfer } from 'comlink';
 import { applyPatches } from '../core/history/index.ts';
 import { type PackedPatch, unpackPatches } from '../core/sheet/index.ts';
-import { type CellRef, type Id, levelOf, type Shot, type Stroke } from '../core/shot/index.ts';
+import { type CellRef, type Id, levelOf, type Shot, type Stroke, withLayersAlone } from '../core/shot/index.ts';
 import { DeskPainter, type PaperParts } from './desk-painter.ts';
 import type { PaperWish } from './paper-wish.ts';
 import { serve } from './serve.ts';
@@ -14,6 +14,9 @@ function present(): Shot {
   if (!shot) throw new Error('No shot is open.');
   return shot;
 }
+
+/** What is seen: the inside of a bundle, or only some layers. */
+const seen = (bundle: Id | null, alone: Id[]) => withLayersAlone(levelOf(present(), bundle), alone);
 
 const face = {
   open(opened: Shot): void {
@@ -31,15 +34,15 @@ const face = {
   },
   async paper(wish: PaperWish): Promise<PaperParts> {
     const parts = await desk.paper(present(), wish);
-    void desk.lookAhead(levelOf(present(), wish.bundle), wish.frame);
+    void desk.lookAhead(seen(wish.bundle, wish.alone), wish.frame);
     const pieces = [parts.under, parts.own, parts.over].flatMap((part) => part.pieces ?? []);
     return transfer(
       parts,
       pieces.map(({ image }) => image),
     );
   },
-  async whole(frame: number, scale: number, bundle: Id | null): Promise<ImageBitmap> {
-    const image = await desk.whole(levelOf(present(), bundle), frame, scale);
+  async whole(frame: number, scale: number, bundle: Id | null, alone: Id[]): Promise<ImageBitmap> {
+    const image = await desk.whole(seen(bundle, alone), frame, scale);
     return transfer(image, [image]);
   },
   async thumb(cell: CellRef, frame: number, width: number, height: number, tint: string | null): Promise<ImageBitmap> {

@@ -6,6 +6,7 @@ import { firstTools } from '../../src/app/desk/tools/index.ts';
 import { firstView, mendView, restoredView, type ViewState } from '../../src/app/session/view-state.ts';
 import { columnIds, FRAME_COLUMN, layoutSheet, placeAt } from '../../src/app/sheet/geometry.ts';
 import { gripAt } from '../../src/app/sheet/sheet-pointer.ts';
+import { COMMAND_HELP } from '../../src/app/words/command-help.ts';
 import { addPalette, addSwatch, colourSwatch, removeSwatches, takePaletteFrom } from '../../src/core/paint/index.ts';
 import { makeLayer, swatchUses } from '../../src/core/shot/index.ts';
 import { smallShot } from '../make.ts';
@@ -17,6 +18,10 @@ describe('the register of commands', () => {
     for (const command of COMMANDS) expect(command.keys.length, command.name).toBeGreaterThan(0);
     expect(new Set(COMMANDS.map(({ id }) => id)).size).toBe(COMMANDS.length);
     expect(new Set(COMMANDS.map(({ name }) => name)).size).toBe(COMMANDS.length);
+  });
+  test('every command says in a sentence what it does, and no sentence is of a command that is gone', () => {
+    for (const { id } of COMMANDS) expect(COMMAND_HELP[id], id).toMatch(/^[A-Z].{10,110}\.$/);
+    expect(Object.keys(COMMAND_HELP).filter((id) => !COMMANDS.some((command) => command.id === id))).toEqual([]);
   });
   test('no key has two commands', () => {
     for (const borrowed of new Set(COMMANDS.map((command) => command.borrowsKeys))) {

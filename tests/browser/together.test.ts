@@ -173,7 +173,7 @@ describe('six layers of sparks', () => {
   test('opened, drawn in and left by the trail, they show it; used again later they show it there too', async () => {
     const { columns } = await bundleIn();
     await animator.toCell(columns[0].name, 1);
-    await animator.hand.key('F6');
+    await animator.hand.key('AltLeft', 'PageDown');
     await animator.page.waitForSelector('nav[aria-label="Inside of"]');
     await animator.toCell(names[0], 1);
     await animator.draw(animator.ring(60, 90, 14, 16));

@@ -16,6 +16,7 @@ import { paintCommands } from './paint.ts';
 import { pickedCommands } from './picked.ts';
 import { playCommands } from './play.ts';
 import { readingCommands } from './reading.ts';
+import { regionCommands } from './regions.ts';
 import type { Command } from './register.ts';
 import { retimeCommands } from './retime.ts';
 import { sheetCommands } from './sheet.ts';
@@ -49,4 +50,5 @@ export const COMMANDS: Command[] = [
   ...cameraCommands,
   ...shotCommands,
   ...versionCommands,
+  ...regionCommands,
 ];

@@ -48,7 +48,7 @@ export function useKeyboard(context: CommandContext): void {
         those.find((each) => each.borrowsKeys && each.when?.(context)) ?? those.find((each) => !each.borrowsKeys);
       if (!command) return;
       // A button pressed with the pen a moment ago would be pressed by this key as well.
-      if (target instanceof HTMLButtonElement) target.blur();
+      if (byPen && target instanceof HTMLButtonElement) target.blur();
       const runs = !command.when || command.when(context);
       // With Ctrl or Cmd the browser has a meaning of its own: what is not done here is left to it (pictures pasted).
       if (!runs && (event.ctrlKey || event.metaKey)) return;
@@ -58,6 +58,8 @@ export function useKeyboard(context: CommandContext): void {
         held = command;
       }
       if (runs) command.run(context, key);
+      // Gone to by keyboard, a button is pressed by keyboard too.
+      if (command.group === 'Window') byPen = false;
     };
     const up = (event: KeyboardEvent) => {
       if (!held || !keysOf(held).some((key) => isKeyOf(event, key))) return;

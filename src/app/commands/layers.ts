@@ -91,7 +91,33 @@ const hasPicture: Command['when'] = (context) => {
   return layer !== null && layer !== undefined && layer.purpose !== 'reference' && pictureOf(layer) !== null;
 };
 
+/** Lifts the layer in hand off the desk, or puts all back; it is said at the foot of the window for as long as it lasts. */
+function liftOne({ view }: CommandContext): void {
+  view.setState(({ alone, layerId }) => ({ alone: alone.length > 0 ? [] : [layerId] }));
+}
+
+/** One layer more, or fewer, among those looked at alone. */
+function liftMore({ view }: CommandContext): void {
+  view.setState(({ alone, layerId }) => ({
+    alone: alone.includes(layerId) ? alone.filter((id) => id !== layerId) : [...alone, layerId],
+  }));
+}
+
 export const layerCommands: Command[] = [
+  {
+    id: 'layer-alone',
+    name: 'Look at the layer in hand alone / all layers again',
+    group: 'Layers',
+    keys: ['Alt+Digit9'],
+    run: liftOne,
+  },
+  {
+    id: 'layer-alone-too',
+    name: 'The layer in hand among those looked at alone, on / off',
+    group: 'Layers',
+    keys: ['Alt+Digit0'],
+    run: liftMore,
+  },
   { id: 'layer-left', name: 'To the layer above', group: 'Layers', keys: ['ArrowLeft'], run: layerBy(1) },
   { id: 'layer-right', name: 'To the layer below', group: 'Layers', keys: ['ArrowRight'], run: layerBy(-1) },
   {

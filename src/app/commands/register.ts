@@ -34,7 +34,8 @@ type CommandGroup =
   | 'Ghosts'
   | 'Guides'
   | 'Paint'
-  | 'Tools';
+  | 'Tools'
+  | 'Window';
 
 export interface Command {
   id: string;

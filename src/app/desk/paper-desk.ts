@@ -153,6 +153,7 @@ export class PaperDesk {
             now.bending !== before.bending ||
             now.asItStands !== before.asItStands ||
             now.roughTint !== before.roughTint ||
+            now.alone !== before.alone ||
             now.roll !== before.roll)
         ) {
           this.pictures.dropFresh();

@@ -10,6 +10,7 @@ import { type Blend, colourMap, type Id, paletteAt, type Stroke } from '../../co
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import type { Draft } from '../../workers/paper-wish.ts';
 import type { OpenShot } from '../session/open-shot.ts';
+import { aloneIn } from '../session/slices/place.ts';
 import { WorkerFailed, WorkStopped } from '../session/worker-host.ts';
 import { ghostWishes, peekedCell, ROUGH_TINT } from './ghost-wishes.ts';
 import { between } from './view.ts';
@@ -249,6 +250,7 @@ export class PaperPictures {
     const parts = await session.pictures.paper({
       bundle: session.bundle,
       frame,
+      alone: aloneIn(view.getState()),
       layerId,
       view: [...madeFor],
       width,

@@ -20,7 +20,7 @@ export function Kept() {
     const timer = setInterval(() => setNow(Date.now()), 1000);
     return () => clearInterval(timer);
   }, []);
-  const look = 'mr-1 text-right min-[1180px]:min-w-32 font-mono text-sm whitespace-nowrap tabular';
+  const look = 'mr-1 min-w-32 text-right font-mono text-sm whitespace-nowrap tabular';
   if (readOnly) return <span className={`${look} text-attention`}>Only to look at</span>;
   if (kept.kind === 'refused') return <span className={`${look} font-medium text-attention`}>Not kept</span>;
   return (

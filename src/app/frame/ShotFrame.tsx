@@ -16,6 +16,7 @@ import { type OpenShot, OpenShotContext, openShot } from '../session/open-shot.t
 import type { Opening } from '../session/shot-session.ts';
 import { keepDaily } from '../versions/versions.ts';
 import { Boundary } from './Boundary.tsx';
+import { FootBar } from './FootBar.tsx';
 import { LeavingWindow } from './LeavingWindow.tsx';
 import { Notices } from './Notices.tsx';
 import { SmallWindows } from './SmallWindows.tsx';
@@ -128,6 +129,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
             <Outlet />
           </Boundary>
         </main>
+        <FootBar />
       </div>
       <LeavingWindow />
       <SmallWindows name={small} onClose={() => setSmall(null)} />

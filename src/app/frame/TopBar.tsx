@@ -10,8 +10,7 @@ import { sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
-import { Delivering } from './Delivering.tsx';
-import { Kept } from './Kept.tsx';
+import { MainMenu } from './MainMenu.tsx';
 import { saveShotFile } from './save-shot-file.ts';
 import { Transport } from './Transport.tsx';
 import { VIEWS } from './views.ts';
@@ -26,6 +25,7 @@ export function TopBar() {
   const reference = useShot(referenceBytes);
   return (
     <header className="flex h-10 shrink-0 items-center gap-2 border-b border-rule bg-panel px-3">
+      <MainMenu />
       <Link to="/" className="font-title text-[17px] font-bold tracking-tight" title="To the list of shots">
         Vignette
       </Link>
@@ -51,8 +51,6 @@ export function TopBar() {
         ))}
       </nav>
       <div className="ml-auto flex shrink-0 items-center gap-1">
-        <Delivering />
-        <Kept />
         <IconButton
           label={`Undo ${session.label('undo')}`.trim()}
           keys={undo.keys}

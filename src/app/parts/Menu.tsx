@@ -64,7 +64,19 @@ export function MenuRows({ items, kind }: { items: MenuEntry[]; kind: keyof type
   });
 }
 
-export function Menu({ trigger, items, label }: { trigger: ReactNode; items: MenuEntry[]; label: string }) {
+/** Rows that are put together when the menu is opened. */
+function OpenedRows({ items }: { items(): MenuEntry[] }) {
+  return <MenuRows items={items()} kind="dropdown" />;
+}
+
+interface MenuProps {
+  trigger: ReactNode;
+  /** What it holds; as a function it is asked for when the menu is opened. */
+  items: MenuEntry[] | (() => MenuEntry[]);
+  label: string;
+}
+
+export function Menu({ trigger, items, label }: MenuProps) {
   // Chosen with the pen, the button is let go of: the next key belongs to the paper, not to the button.
   const byPen = useRef(false);
   return (
@@ -86,7 +98,7 @@ export function Menu({ trigger, items, label }: { trigger: ReactNode; items: Men
             if (byPen.current) event.preventDefault();
           }}
         >
-          <MenuRows items={items} kind="dropdown" />
+          {typeof items === 'function' ? <OpenedRows items={items} /> : <MenuRows items={items} kind="dropdown" />}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -2,8 +2,10 @@
  * Playing: the audio clock says which frame is due; a picture that is late is passed over, never the sound.
  */
 import { createStore } from 'zustand/vanilla';
+import { type Shot, withLayersAlone } from '../../core/shot/index.ts';
 import { ReadyPictures } from './ready-pictures.ts';
 import type { ShotSession } from './shot-session.ts';
+import { aloneIn } from './slices/place.ts';
 import type { SoundDesk } from './sound-desk.ts';
 import type { ViewStore } from './view-state.ts';
 
@@ -48,7 +50,14 @@ export class Player {
     this.session = session;
     this.view = view;
     this.sound = sound;
-    this.pictures = new ReadyPictures((frame, scale) => session.pictures.whole(frame, scale, session.bundle));
+    this.pictures = new ReadyPictures((frame, scale) =>
+      session.pictures.whole(frame, scale, session.bundle, aloneIn(view.getState())),
+    );
+  }
+
+  /** The shot as it is looked at: all of it, or some layers alone. */
+  private get seen(): Shot {
+    return withLayersAlone(this.session.shot, aloneIn(this.view.getState()));
   }
 
   get range(): { from: number; to: number } {
@@ -78,7 +87,7 @@ export class Player {
 
   /** Frames from the playhead on whose pictures are missing, as many as there is room for. */
   private missing(): number[] {
-    return this.pictures.missing(this.session.shot, this.scale, this.fromHere());
+    return this.pictures.missing(this.seen, this.scale, this.fromHere());
   }
 
   private fromHere(): Iterable<number> {
@@ -87,7 +96,7 @@ export class Player {
   }
 
   private make(frame: number): Promise<void> {
-    return this.pictures.make(this.session.shot, frame, this.scale);
+    return this.pictures.make(this.seen, frame, this.scale);
   }
 
   /** Makes missing pictures one after another until `stop` says so. */
@@ -95,7 +104,7 @@ export class Player {
     // One maker at a time: a second would only queue behind the first.
     while (this.readying) await this.readying;
     this.readying = (async () => {
-      await this.pictures.lookThrough(this.session.shot, this.scale, this.fromHere(), stop);
+      await this.pictures.lookThrough(this.seen, this.scale, this.fromHere(), stop);
       for (const frame of stop() ? [] : this.missing()) {
         if (stop()) return;
         await this.make(frame);
@@ -124,7 +133,7 @@ export class Player {
       const first = frame + 1 + lead;
       const length = to - from + 1;
       const ahead = loop || first <= to ? this.order(from, to, from + ((first - from) % length)) : [];
-      const [next] = this.pictures.missing(shot, this.scale, ahead);
+      const [next] = this.pictures.missing(this.seen, this.scale, ahead);
       if (next === undefined) await pause(LOOK_MS);
       else await this.make(next).catch(() => pause(FAILED_MS));
     }
@@ -186,7 +195,7 @@ export class Player {
       }
       if (due > last && due >= start) {
         const frame = from + (((due % length) + length) % length);
-        const picture = this.pictures.ready(session.shot, frame, this.scale);
+        const picture = this.pictures.ready(this.seen, frame, this.scale);
         if (picture) {
           this.show(picture);
           shown++;

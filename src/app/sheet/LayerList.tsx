@@ -151,6 +151,8 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
             ...command('guide-layer'),
             name: layer.guide ? 'Deliver it (no guide)' : 'Make it a guide, never delivered',
           },
+          command('layer-alone'),
+          command('layer-alone-too'),
           command('trace-over'),
           command('duplicate-layer'),
           {

@@ -9,6 +9,7 @@ import { makeShot } from '../../core/shot/index.ts';
 import { SHOT_FILE_EXTENSION } from '../../core/shotfile/index.ts';
 import { addShot } from '../../store/index.ts';
 import { Delivering } from '../frame/Delivering.tsx';
+import { SaidLine } from '../frame/SaidLine.tsx';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
@@ -72,7 +73,7 @@ export function ShotsView() {
 
   return (
     <main
-      className={`min-h-full ${over ? 'bg-wash' : ''}`}
+      className={`flex min-h-full flex-col ${over ? 'bg-wash' : ''}`}
       data-testid="shelf"
       onDragOver={(event) => {
         event.preventDefault();
@@ -81,7 +82,7 @@ export function ShotsView() {
       onDragLeave={(event) => event.currentTarget === event.target && setOver(false)}
       onDrop={dropped}
     >
-      <div className="mx-auto max-w-6xl px-6 py-6">
+      <div className="mx-auto w-full max-w-6xl flex-1 px-6 py-6">
         <header className="mb-6 flex items-center gap-2">
           <h1 className="font-title text-2xl font-bold tracking-tight">Vignette</h1>
           <span className="mt-1.5 ml-1 text-second">Shots in this browser</span>
@@ -141,6 +142,9 @@ export function ShotsView() {
         <RemovedShots rows={removed} />
         {shots && shots.length > 0 && <Room changed={rows} />}
       </div>
+      <footer className="sticky bottom-0 flex h-[26px] shrink-0 items-center border-t border-rule bg-panel px-2 text-sm">
+        <SaidLine />
+      </footer>
       {joining && shots && <ReelWindow rows={shots} onClose={() => setJoining(false)} />}
       {making && <NewShotWindow onMake={(form) => void make(form)} onClose={() => setMaking(false)} />}
     </main>

@@ -1,3 +1,4 @@
+export * from './alone.ts';
 export * from './bad-file.ts';
 export * from './clips.ts';
 export * from './drawing-model.ts';
