@@ -102,8 +102,7 @@ function pageMemory(): number {
 
 async function penMeanwhile(animator: Animator): Promise<void> {
   await animator.hand.press('MP4', 'radio');
-  const list = 'select[aria-label="Which"]';
-  await animator.page.select(list, 'shot');
+  await animator.hand.choose('Which', 'shot');
   await animator.hand.wait(2500);
   await animator.hand.press('Write the movie', 'button');
   await animator.view('desk');

@@ -118,7 +118,7 @@ async function main() {
   await take('export');
   await animator.view('reference');
   await animator.hand.press('Record yourself', 'button');
-  await (await animator.page.waitForSelector('select[aria-label="Camera"]'))!.select('simulated');
+  await animator.hand.choose('Camera', 'simulated');
   await animator.hand.wait(500);
   await animator.hand.press('Record', 'button');
   await animator.hand.text('recording 3 s');

@@ -13,6 +13,8 @@ import { db } from './library.ts';
 import { ownBrushes } from './session/brushes.ts';
 import { clearOldDeliveries, deliveries } from './session/deliveries.ts';
 import { hand } from './session/hand.ts';
+import { followLooks, looks } from './session/looks.ts';
+import { keepForOffline } from './session/offline.ts';
 import { ownCharts } from './session/own-charts.ts';
 import { ownWords } from './session/own-words.ts';
 import { WorkerFailed, WorkStopped } from './session/worker-host.ts';
@@ -32,6 +34,8 @@ addEventListener('beforeunload', (event) => {
 });
 void clearOldDeliveries(Date.now());
 
+keepForOffline();
+
 const root = document.getElementById('root')!;
 // Nothing asks the store for anything before it is open; after a crash that can take some seconds, and is said.
 const waiting = setTimeout(() => {
@@ -40,6 +44,10 @@ const waiting = setTimeout(() => {
 void db
   .ready()
   .then(() => {
+    void looks
+      .read(db)
+      .catch(() => undefined)
+      .finally(() => followLooks());
     for (const kept of [ownKeys, lately, ownBrushes, hand, ownWords, ownCharts])
       void kept.read(db).catch(() => undefined);
   })

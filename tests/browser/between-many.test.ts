@@ -161,9 +161,10 @@ test('several layers chosen are drawn together, looked at one by one, put down a
   await animator.hand.key('Shift', 'ArrowRight');
   await animator.hand.key('Control', 'KeyB');
   await animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
-  const ways = await animator.page.$$eval('select[aria-label="Which two drawings"] option', (all) =>
-    all.map((each) => each.textContent),
-  );
+  await animator.hand.press('Which two drawings', 'combobox');
+  await animator.page.waitForSelector('[role="option"]');
+  const ways = await animator.page.$$eval('[role="option"]', (all) => all.map((each) => each.textContent));
+  await animator.hand.key('Escape');
   expect(ways.map((each) => each?.split(':')[0]).sort()).toEqual(['Left', 'Right']);
   await Promise.all([animator.hand.text('2 in-betweens put down'), animator.hand.press('Put down 2', 'button')]);
   const shot = await animator.shot();

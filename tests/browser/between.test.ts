@@ -160,7 +160,7 @@ describe('an arm is raised', () => {
     await computed();
     await animator.hand.text('Every line has its partner');
     // The hand follows the arc.
-    await animator.page.select('select[aria-label="Pin a touched point to"]', shot.guides.arcs[0].id);
+    await animator.hand.choose('Pin a touched point to', shot.guides.arcs[0].id);
     const armA = lineAt(a, { x: 370, y: 174 });
     await touch('a', armA.id, 0.98);
     await computed();

@@ -33,8 +33,7 @@ test('the Brush draws with its own brush; keys go through the named ones', async
 test('a brush changed on the card is kept under a name, handed out, removed and taken in again', async () => {
   await animator.hand.key('Alt', 'KeyW');
   await animator.hand.press('Charcoal', 'button');
-  const drive = await animator.page.waitForSelector('select[aria-label="Width driven by"]');
-  await drive!.select('speed');
+  await animator.hand.choose('Width driven by', 'speed');
   const name = await animator.page.waitForSelector('input[aria-label="Name to keep the brush under"]');
   await name!.type('Sparks');
   await animator.hand.press('Keep', 'button');

@@ -14,9 +14,8 @@ withAnimator(async (opened) => {
 
 const lookAt = async (check: string, layer: string) => {
   await animator.view('checks');
-  await animator.page.waitForSelector('select[aria-label="Layer that is looked over"]');
   const shot = await animator.shot();
-  await animator.page.select('select[aria-label="Layer that is looked over"]', layerNamed(shot, layer).id);
+  await animator.hand.choose('Layer that is looked over', layerNamed(shot, layer).id);
   await animator.hand.press(check, 'radio');
   await animator.hand.wait(900);
 };

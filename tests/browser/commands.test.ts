@@ -66,12 +66,12 @@ describe('timing by keys', () => {
     await animator.undo();
   });
   test('new drawings are held as the choice says', async () => {
-    await animator.page.select('select[aria-label="Frames a new drawing is held"]', '3');
+    await animator.hand.choose('Frames a new drawing is held', '3');
     await animator.toCell('Clean', 12);
     await animator.hand.key('KeyN');
     expect(await animator.sheetOf('Clean')).toBe('1x2 2x2 3x2 4x2 -x3 5x3');
     await animator.undo();
-    await animator.page.select('select[aria-label="Frames a new drawing is held"]', '2');
+    await animator.hand.choose('Frames a new drawing is held', '2');
   });
 });
 

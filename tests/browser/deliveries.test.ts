@@ -24,12 +24,8 @@ async function written(format: string, thing: string): Promise<{ name: string; b
 
 /** Chooses an answer of a list by its words. */
 async function answer(label: string, words: string): Promise<void> {
-  const value = await animator.page.$eval(
-    `select[aria-label="${label}"]`,
-    (list, wanted) => [...(list as HTMLSelectElement).options].find(({ text }) => text === wanted)?.value ?? '',
-    words,
-  );
-  await animator.page.select(`select[aria-label="${label}"]`, value);
+  await animator.hand.press(label, 'combobox');
+  await animator.hand.press(words, 'option');
 }
 
 async function tick(words: string): Promise<void> {

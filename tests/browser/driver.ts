@@ -124,6 +124,20 @@ export class Hand {
     await handle!.click();
   }
 
+  /** Chooses from a list that drops down, by the value of the choice. */
+  async choose(label: string, value: string): Promise<void> {
+    const list = await this.page.waitForSelector(`[role="combobox"][aria-label="${label}"]`, { visible: true });
+    await list!.click();
+    const option = `[role="option"][data-value="${value}"]`;
+    await (await this.page.waitForSelector(option, { visible: true }))!.click();
+    await this.page.waitForSelector(option, { hidden: true });
+  }
+
+  /** What a list that drops down has chosen. */
+  chosen(label: string): Promise<string> {
+    return this.page.$eval(`[role="combobox"][aria-label="${label}"]`, (list) => (list as HTMLElement).dataset.value!);
+  }
+
   /** What is named so by its label or its own words, as soon as it can be pressed; null when it does not come in time. */
   private async named(name: string, role: string, milliseconds: number): Promise<ElementHandle<Element> | null> {
     const end = Date.now() + milliseconds;
@@ -143,7 +157,7 @@ export class Hand {
             if (own) return own;
             return element.localName === 'button' ? 'button' : element.localName === 'a' ? 'link' : '';
           };
-          const all = document.querySelectorAll('button, a[href], [role], input[aria-label], select[aria-label]');
+          const all = document.querySelectorAll('button, a[href], [role], input[aria-label]');
           return (
             [...all].find((element) => {
               if (kind && roleOf(element) !== kind) return false;

@@ -102,7 +102,7 @@ test('numbers are typed, flipped and faded on the card under the sheet', async (
   expect(places).toHaveLength(2);
   expect(places[1].turn).toBeCloseTo(Math.PI / 2, 6);
   expect(places[1]).toMatchObject({ fade: 0.5, across: -1 });
-  await animator.page.select('select[aria-label="Spacing of the way on"]', 'both');
+  await animator.hand.choose('Spacing of the way on', 'both');
   await animator.hand.press('So everywhere', 'button');
   expect((await moves())!.places.map(({ spacing }) => spacing)).toEqual(['both', 'both']);
   await animator.toFrame(4);

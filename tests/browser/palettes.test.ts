@@ -56,8 +56,7 @@ test('another colour model from a frame on; recolouring touches no geometry', as
 test('a model for a range of frames only', async () => {
   const { shot } = await painter.drawings();
   await animator.hand.press('Colour model for a range of frames');
-  await animator.page.waitForSelector('select[aria-label="Colour model of the range"]');
-  await animator.page.select('select[aria-label="Colour model of the range"]', shot.palettes[1].id);
+  await animator.hand.choose('Colour model of the range', shot.palettes[1].id);
   await animator.setNumber('First frame of the range', 2);
   await animator.setNumber('Last frame of the range', 3);
   await animator.hand.press('Colour these frames');
@@ -112,8 +111,7 @@ test('one swatch is replaced by another everywhere', async () => {
   const { shot } = await painter.drawings();
   await animator.hand.press('Colour of scarf');
   const red = shot.palettes[0].swatches.find(({ name }) => name === 'red pencil')!.id;
-  await animator.page.waitForSelector('select[aria-label="Replace scarf by"]');
-  await animator.page.select('select[aria-label="Replace scarf by"]', red);
+  await animator.hand.choose('Replace scarf by', red);
   await animator.hand.press('Everywhere', 'button');
   await animator.page.keyboard.press('Escape');
   const { all } = await painter.drawings();

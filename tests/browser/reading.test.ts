@@ -235,7 +235,7 @@ describe('mouths', () => {
   test('set on the head it sits where the head is; dragged on the paper, laid mouths come along', async () => {
     await animator.toCell('Clean', 1);
     await animator.draw(animator.ring(300, 150, 60));
-    await animator.page.select('select[aria-label="Layer of the head"]', layerNamed(await animator.shot(), 'Clean').id);
+    await animator.hand.choose('Layer of the head', layerNamed(await animator.shot(), 'Clean').id);
     await animator.hand.key('Control', 'KeyG');
     const handle = await animator.page.waitForSelector('svg[aria-label^="Where mouths sit"] [data-handle="move"]');
     const from = (await handle!.boundingBox())!;

@@ -226,8 +226,7 @@ test('broken, empty, silent-picture and unreadable files change nothing and say 
 
 test('a take is recorded from the simulated camera after a count-in, with its sound', async () => {
   await animator.hand.press('Record yourself', 'button');
-  const camera = await animator.page.waitForSelector('select[aria-label="Camera"]');
-  await camera!.select('simulated');
+  await animator.hand.choose('Camera', 'simulated');
   await animator.hand.wait(400);
   await animator.hand.press('Record', 'button');
   await animator.hand.text('recording 0 s');
@@ -279,9 +278,8 @@ test('a clip is shown grey, mirrored and placed by its box; each is one undo', a
 test('the tray lies beside the paper: stepped, locked to the shot, drawn over, measured in heads', async () => {
   await animator.view('desk');
   await animator.hand.key('Alt', 'Shift', 'KeyE');
-  const shown = await animator.page.waitForSelector('select[aria-label="Reference shown"]');
   const picked = layerNamed(await animator.shot(), 'picked');
-  await shown!.select(picked.id);
+  await animator.hand.choose('Reference shown', picked.id);
   await animator.hand.text('1 of 4');
   await animator.hand.press('One picture on', 'button');
   await animator.hand.text('2 of 4');

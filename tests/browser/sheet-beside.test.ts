@@ -14,7 +14,7 @@ withAnimator(async (opened) => {
     ['Clean', '4', 5],
     ['Rough', '3', 8],
   ] as const) {
-    await animator.page.select('select[aria-label="Frames a new drawing is held"]', hold);
+    await animator.hand.choose('Frames a new drawing is held', hold);
     await animator.toCell(layer, 1);
     for (let i = 0; i < count; i++) await animator.hand.key('KeyN');
   }

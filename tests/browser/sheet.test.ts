@@ -13,7 +13,7 @@ withAnimator(async (opened) => {
   await animator.newShot({ title: 'Timing', width: 640, height: 360, length: 48 });
   await animator.hand.key('KeyW');
   // Five keys roughed on ones.
-  await animator.page.select('select[aria-label="Frames a new drawing is held"]', '1');
+  await animator.hand.choose('Frames a new drawing is held', '1');
   await animator.toCell('Clean', 1);
   for (const x of [120, 220, 320, 420, 520]) {
     await animator.draw(animator.ring(x, 180, 50, 16));
@@ -175,7 +175,7 @@ describe('the timing card', () => {
     await animator.hand.press('There and back', 'button');
     expect(await animator.sheetOf('Clean')).toBe('1x4 2x4 3x4 4x4 5x4 4x4 3x4 2x4');
     await animator.undo();
-    await animator.page.select('select[aria-label="Ends of there and back"]', 'twice');
+    await animator.hand.choose('Ends of there and back', 'twice');
     await animator.hand.press('There and back', 'button');
     expect(await animator.sheetOf('Clean')).toBe('1x4 2x4 3x4 4x4 5x4 5x4 4x4 3x4 2x4 1x4');
     await animator.undo();
@@ -189,7 +189,7 @@ describe('the timing card', () => {
     await animator.hand.press('Reverse', 'button');
     expect(await animator.sheetOf('Clean')).toBe('5x4 4x4 3x4 2x4 1x4');
     await animator.undo();
-    await animator.page.select('select[aria-label="Shift by"]', 'frames');
+    await animator.hand.choose('Shift by', 'frames');
     await animator.hand.press('round', 'checkbox');
     await animator.hand.press('Later', 'button');
     expect(await animator.sheetOf('Clean')).toBe('5x1 1x4 2x4 3x4 4x4 5x3');
@@ -199,12 +199,12 @@ describe('the timing card', () => {
 
   test('an eight-drawing cycle on threes is repeated to 1,200 frames, said before', async () => {
     await animator.toCell('Rough', 1);
-    await animator.page.select('select[aria-label="Frames a new drawing is held"]', '3');
+    await animator.hand.choose('Frames a new drawing is held', '3');
     for (let i = 0; i < 8; i++) {
       await animator.hand.key('KeyN');
     }
     expect(await animator.sheetOf('Rough')).toBe('1x3 2x3 3x3 4x3 5x3 6x3 7x3 8x3');
-    await animator.page.select('select[aria-label="What the number means"]', 'total');
+    await animator.hand.choose('What the number means', 'total');
     await animator.setNumber('How much to repeat', 1200);
     await animator.page.waitForFunction(
       () => document.querySelector('[data-testid="repeat-gives"]')?.textContent === '24 → 1200 f',
@@ -219,7 +219,7 @@ describe('the timing card', () => {
     await animator.undo();
     // More than a shot can have is refused, and nothing changes.
     await animator.setNumber('How much to repeat', 20000);
-    await animator.page.select('select[aria-label="What the number means"]', 'times');
+    await animator.hand.choose('What the number means', 'times');
     await animator.hand.press('Repeat', 'button');
     await animator.hand.text('a shot can have 20000');
     expect(await animator.sheetOf('Rough')).toBe('1x3 2x3 3x3 4x3 5x3 6x3 7x3 8x3');
@@ -243,7 +243,7 @@ describe('the timing card', () => {
     await animator.page.keyboard.type('blink');
     await animator.hand.key('Enter');
     await animator.toCell('Clean', 5);
-    await animator.page.select('select[aria-label="Frames of"]', 'all');
+    await animator.hand.choose('Frames of', 'all');
     await animator.setNumber('How many frames', 6);
     const before = (await animator.shot()).length;
     await animator.hand.press('Put in', 'button');

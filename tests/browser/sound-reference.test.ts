@@ -86,7 +86,7 @@ describe('sound', () => {
   test('preview speed changes no rate', async () => {
     await animator.hand.key('Shift', 'Comma');
     await animator.hand.wait(100);
-    expect(await animator.page.$eval('select[aria-label="Preview speed"]', (select) => select.value)).toBe('0.5');
+    expect(await animator.hand.chosen('Preview speed')).toBe('0.5');
     expect((await animator.shot()).fps).toBe(24);
     await animator.hand.key('Shift', 'Period');
   });

@@ -133,8 +133,8 @@ describe('clips', () => {
   });
   test('it may follow a figure from left to right', async () => {
     await take('tap');
-    await animator.page.select(
-      'select[aria-label="Layer the sound follows from left to right"]',
+    await animator.hand.choose(
+      'Layer the sound follows from left to right',
       layerNamed(await animator.shot(), 'Clean').id,
     );
     const shot = await animator.shot();
@@ -245,8 +245,7 @@ describe('recording', () => {
   test('the simulated microphone is recorded from the frame, after the count; takes are kept, earlier ones muted', async () => {
     await animator.toCell('Clean', 13);
     await animator.hand.press('Record', 'tab');
-    await animator.page.waitForSelector('select[aria-label="Microphone"] option[value="simulated"]');
-    await animator.page.select('select[aria-label="Microphone"]', 'simulated');
+    await animator.hand.choose('Microphone', 'simulated');
     for (const take of [1, 2]) {
       await animator.toCell('Clean', 13);
       await animator.hand.wait(600);

@@ -53,10 +53,10 @@ describe('the cart', () => {
   test('rolls evenly everywhere, and slows in at the end', async () => {
     await animator.hand.press('Moves', 'tab');
     await animator.toFrame(1);
-    await animator.page.select('select[aria-label="Spacing of the way on"]', 'even');
+    await animator.hand.choose('Spacing of the way on', 'even');
     await animator.hand.press('So everywhere', 'button');
     await animator.toFrame(8);
-    await animator.page.select('select[aria-label="Spacing of the way on"]', 'slow-in');
+    await animator.hand.choose('Spacing of the way on', 'slow-in');
     expect((await layer('cart')).moves!.places.slice(0, 3).map(({ spacing }) => spacing)).toEqual([
       'even',
       'even',
@@ -310,7 +310,7 @@ describe('a shadow', () => {
     await animator.toFrame(12);
     await drag({ x: 110, y: 235 }, { x: 510, y: 235 });
     await animator.hand.press('Look', 'tab');
-    await animator.page.select('select[aria-label="Add a shadow, light or softness"]', 'ground shadow');
+    await animator.hand.choose('Add a shadow, light or softness', 'ground shadow');
     await animator.setNumber('Falls, degrees', 90);
     await animator.setNumber('Soft, px', 0);
     await animator.hand.settled();

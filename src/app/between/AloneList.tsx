@@ -1,5 +1,6 @@
 import { type AloneLine, setAlone } from '../../core/between/index.ts';
 import { ALONE_WAYS, type AloneWay, type Id } from '../../core/shot/index.ts';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { lineName } from './line-name.ts';
 
@@ -8,26 +9,15 @@ const WORDS: Record<AloneWay, string> = {
   fade: 'fade',
   keep: 'keep',
 };
-const SELECT = 'h-6 rounded border border-rule bg-white text-sm';
 
 function Ways({ label, value, onChoose }: { label: string; value: AloneWay | ''; onChoose(way: AloneWay): void }) {
   return (
-    <select
-      aria-label={label}
-      className={SELECT}
+    <ChoiceList
+      label={label}
       value={value}
-      onChange={(event) => {
-        onChoose(event.target.value as AloneWay);
-        event.target.blur();
-      }}
-    >
-      {value === '' && <option value="">…</option>}
-      {ALONE_WAYS.map((way) => (
-        <option key={way} value={way}>
-          {WORDS[way]}
-        </option>
-      ))}
-    </select>
+      options={[...(value === '' ? [['', '…'] as const] : []), ...ALONE_WAYS.map((way) => [way, WORDS[way]] as const)]}
+      onChoose={(way) => way !== '' && onChoose(way)}
+    />
   );
 }
 

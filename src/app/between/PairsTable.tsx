@@ -16,6 +16,7 @@ import type { Drawing, Id } from '../../core/shot/index.ts';
 import { lookAt, stepOnTable, toggleStraight } from '../commands/between.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { Progress } from '../parts/Progress.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { AloneList } from './AloneList.tsx';
@@ -23,7 +24,7 @@ import { DoubtedList } from './DoubtedList.tsx';
 import { KeyPane, type LineLook, type PaneBox, WHOLE } from './KeyPane.tsx';
 import { ProposedPane } from './ProposedPane.tsx';
 
-const ALONE = '#a33a1f';
+const ALONE = 'var(--color-attention)';
 /** Steps round the colour circle that keep neighbours apart: the golden angle. */
 const GOLDEN = 137.508;
 
@@ -105,7 +106,7 @@ export function PairsTable() {
   const doubted = doubtedPairs(pairs);
   const inDoubt = new Set(doubted.flatMap((pair) => [pair.a, pair.b]));
   const lookOf = (id: Id): LineLook => ({
-    colour: colours.get(id) ?? (lonely.has(id) ? ALONE : '#b9b5aa'),
+    colour: colours.get(id) ?? (lonely.has(id) ? ALONE : 'var(--color-rule)'),
     alone: lonely.has(id),
     doubted: inDoubt.has(id),
     strong: strong.has(id),
@@ -198,22 +199,19 @@ export function PairsTable() {
       )}
       <aside className="flex w-[228px] shrink-0 flex-col gap-2 rounded-md border border-rule bg-panel p-2.5">
         {ways.length > 1 ? (
-          <select
-            aria-label="Which two drawings"
-            className="h-7 rounded border border-rule bg-white"
+          <ChoiceList
+            label="Which two drawings"
+            className="!h-7"
             value={`${state.plan} ${state.step}`}
-            onChange={(event) => {
-              const [plan, step] = event.target.value.split(' ').map(Number);
+            options={ways.map(({ plan, step, name, layer }) => [
+              `${plan} ${step}`,
+              proposal.plans.length > 1 ? `${layer}: ${name}` : name,
+            ])}
+            onChoose={(way) => {
+              const [plan, step] = way.split(' ').map(Number);
               betweens.state.setState({ plan, step, touched: null, drawing: 0 });
-              event.target.blur();
             }}
-          >
-            {ways.map(({ plan, step, name, layer }) => (
-              <option key={`${plan} ${step}`} value={`${plan} ${step}`}>
-                {proposal.plans.length > 1 ? `${layer}: ${name}` : name}
-              </option>
-            ))}
-          </select>
+          />
         ) : (
           <h2 className="font-semibold">From {ways[0].name.replace('→', 'to')}</h2>
         )}
@@ -302,24 +300,14 @@ function Pinning({ arcs }: { arcs: Id[] }) {
   if (arcs.length === 0)
     return <p className="text-second">Draw an arc with Guides, and a point can be pinned to it.</p>;
   return (
-    <label className="flex items-center justify-between gap-1">
+    <div className="flex items-center justify-between gap-1">
       Pin a touched point to
-      <select
-        aria-label="Pin a touched point to"
-        className="h-6 rounded border border-rule bg-white"
+      <ChoiceList
+        label="Pin a touched point to"
         value={pinTo ?? ''}
-        onChange={(event) => {
-          betweens.state.setState({ pinTo: event.target.value || null, touched: null, seen: 'pairs' });
-          event.target.blur();
-        }}
-      >
-        <option value="">nothing</option>
-        {arcs.map((id, i) => (
-          <option key={id} value={id}>
-            arc {i + 1}
-          </option>
-        ))}
-      </select>
-    </label>
+        options={[['', 'nothing'], ...arcs.map((id, i) => [id, `arc ${i + 1}`] as const)]}
+        onChoose={(arc) => betweens.state.setState({ pinTo: arc || null, touched: null, seen: 'pairs' })}
+      />
+    </div>
   );
 }

@@ -5,7 +5,7 @@ import { newId } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
-import { CURVES } from './colours.ts';
+import { CHART_CURVES } from './colours.ts';
 import { checkInHand } from './looked-over.ts';
 
 const HEIGHT = 148;
@@ -85,7 +85,7 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
     <section
       ref={room}
       aria-label={`Chart of ${check.name.toLowerCase()}`}
-      className="relative shrink-0 overflow-x-auto overflow-y-hidden border-t border-rule bg-paper"
+      className="relative shrink-0 overflow-x-auto overflow-y-hidden border-t border-rule bg-chart"
       style={{ height: HEIGHT + 2 }}
     >
       <div style={{ width: whole, height: HEIGHT }}>
@@ -117,14 +117,21 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
             .filter((at) => at % every === 0)
             .map((at) => (
               <g key={at}>
-                <path d={`M${x(at)} ${TOP}V${HEIGHT - FOOT}`} stroke="#e4e1d8" />
-                <text x={x(at) + 2} y={HEIGHT - 5} fontSize={10} className="font-mono" fill="#5c5a52">
+                <path d={`M${x(at)} ${TOP}V${HEIGHT - FOOT}`} stroke="var(--color-grid)" />
+                <text x={x(at) + 2} y={HEIGHT - 5} fontSize={10} className="font-mono" fill="var(--color-second)">
                   {at + 1}
                 </text>
               </g>
             ))}
-          <path d={`M${LEFT} ${HEIGHT - FOOT}H${width}`} stroke="#cfccc3" />
-          <rect x={x(frame)} y={TOP} width={perFrame} height={HEIGHT - FOOT - TOP} fill="#dfe2f6" fillOpacity={0.7} />
+          <path d={`M${LEFT} ${HEIGHT - FOOT}H${width}`} stroke="var(--color-rule)" />
+          <rect
+            x={x(frame)}
+            y={TOP}
+            width={perFrame}
+            height={HEIGHT - FOOT - TOP}
+            fill="var(--color-wash)"
+            fillOpacity={0.7}
+          />
           {chart && !empty && (
             <>
               {y.ticks(4).map((tick) => (
@@ -135,13 +142,13 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
                   fontSize={10}
                   textAnchor="end"
                   className="font-mono"
-                  fill="#5c5a52"
+                  fill="var(--color-second)"
                 >
                   {tick}
                 </text>
               ))}
               {chart.base !== null && (
-                <path d={`M${LEFT} ${y(chart.base)}H${width}`} stroke="#2a2924" strokeOpacity={0.5} />
+                <path d={`M${LEFT} ${y(chart.base)}H${width}`} stroke="var(--color-ink)" strokeOpacity={0.5} />
               )}
               {chart.series.map((series, i) => (
                 <Curve
@@ -158,7 +165,7 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
               ))}
               {limits.map((limit) => (
                 <g key={limit}>
-                  <path d={`M${LEFT} ${y(limit)}H${width}`} stroke="#a33a1f" strokeDasharray="4 3" />
+                  <path d={`M${LEFT} ${y(limit)}H${width}`} stroke="var(--color-attention)" strokeDasharray="4 3" />
                   {check.limit && (
                     <path
                       d={`M${LEFT} ${y(limit)}H${width}`}
@@ -171,23 +178,23 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
               ))}
             </>
           )}
-          <text x={8} y={14} fontSize={11} fill="#2a2924">
+          <text x={8} y={14} fontSize={11} fill="var(--color-ink)">
             {empty ? '' : `${check.name}, ${chart.unit}`}
           </text>
           {chart &&
             !empty &&
             chart.series.slice(0, 4).map(({ name, colour }, i) => (
-              <text key={name} x={180 + 120 * i} y={14} fontSize={11} fill={CURVES[colour]}>
+              <text key={name} x={180 + 120 * i} y={14} fontSize={11} fill={CHART_CURVES[colour]}>
                 {`— ${name}`.slice(0, 20)}
               </text>
             ))}
           {chart?.says && (
-            <text x={width - 10} y={14} fontSize={11} textAnchor="end" fill="#5c5a52">
+            <text x={width - 10} y={14} fontSize={11} textAnchor="end" fill="var(--color-second)">
               {chart.says}
             </text>
           )}
           {empty && (
-            <text x={width / 2} y={HEIGHT / 2} fontSize={12} textAnchor="middle" fill="#5c5a52">
+            <text x={width / 2} y={HEIGHT / 2} fontSize={12} textAnchor="middle" fill="var(--color-second)">
               {emptyWords(check.needs, chart === null)}
             </text>
           )}
@@ -228,7 +235,7 @@ function Curve({
   beside: [place: number, of: number];
 }) {
   const seen = points.filter(inSight);
-  const stroke = CURVES[colour];
+  const stroke = CHART_CURVES[colour];
   const far = (value: number) =>
     base !== null && limits.some((limit) => (limit >= base ? value > limit : value < limit));
   const middle = ({ frame, frames }: ChartPoint) => x(frame) + (frames * perFrame) / 2;
@@ -247,7 +254,7 @@ function Curve({
               cx={middle(point)}
               cy={y(point.value)}
               r={far(point.value) ? 4 : 2.5}
-              fill={far(point.value) ? '#a33a1f' : stroke}
+              fill={far(point.value) ? 'var(--color-attention)' : stroke}
             />
           ))}
         </>
@@ -268,7 +275,7 @@ function Curve({
               y={a}
               width={Math.max(1.5, wide)}
               height={Math.max(1, b - a)}
-              fill={far(point.value) ? '#a33a1f' : stroke}
+              fill={far(point.value) ? 'var(--color-attention)' : stroke}
               fillOpacity={0.85}
             />
           );

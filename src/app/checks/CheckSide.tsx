@@ -47,7 +47,7 @@ export function CheckSide({ result }: { result: CheckResult | null }) {
               aria-description={count > 0 ? `${count} found` : undefined}
               title={about}
               className={`flex h-7 items-center justify-between rounded-md border px-2 ${
-                id === check.id ? 'border-accent bg-accent text-white' : 'border-rule bg-white hover:bg-wash'
+                id === check.id ? 'border-accent bg-accent text-white' : 'border-rule bg-field hover:bg-wash'
               }`}
               onClick={() => view.setState({ check: id, finding: null })}
             >

@@ -2,6 +2,7 @@ import { OptionStrip } from '../desk/OptionStrip.tsx';
 import { PaperStage } from '../desk/PaperStage.tsx';
 import { ToolRail } from '../desk/ToolRail.tsx';
 import { DESK_TOOLS } from '../desk/tools/index.ts';
+import { EdgeSlide } from '../parts/EdgeSlide.tsx';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { CheckChart } from './CheckChart.tsx';
 import { CheckOverlay } from './CheckOverlay.tsx';
@@ -15,7 +16,9 @@ export default function ChecksView() {
     <>
       <ToolRail tools={DESK_TOOLS} />
       <WorkLayout side={<CheckSide result={result} />} sideName="findings">
-        <OptionStrip />
+        <EdgeSlide edge="top">
+          <OptionStrip />
+        </EdgeSlide>
         <div className="relative flex min-h-0 flex-1 flex-col">
           <PaperStage />
           <CheckOverlay result={result} />

@@ -24,6 +24,7 @@ import { shotCommands } from './shot.ts';
 import { soundCommands } from './sound.ts';
 import { toolCommands } from './tools.ts';
 import { versionCommands } from './versions.ts';
+import { windowCommands } from './window.ts';
 
 export const COMMANDS: Command[] = [
   ...toolCommands,
@@ -51,4 +52,5 @@ export const COMMANDS: Command[] = [
   ...shotCommands,
   ...versionCommands,
   ...regionCommands,
+  ...windowCommands,
 ];

@@ -86,13 +86,31 @@ const NAMES: Record<string, string> = {
   Delete: 'Del',
   Insert: 'Ins',
   Backspace: '⌫',
-  ...Object.fromEntries(Object.entries(SIGNS).map(([sign, name]) => [name, sign])),
 };
 
-/** "$mod+Shift+KeyZ" as people write it: "Ctrl Shift Z". */
-export function keyInWords(key: string): string {
+/** What the keys held beside another are called on the person's system. */
+const HELD: Record<string, string> = { $mod: '⌘', Alt: '⌥', Shift: '⇧' };
+
+/** Whether the person's system writes keys as its own keyboards do. */
+export const onMac = (): boolean =>
+  typeof navigator === 'object' && /Mac|iPhone|iPad/.test(navigator.platform ?? navigator.userAgent);
+
+/** A sign as the person's keyboard has it: where it has none such, the key goes by its place, and what stands there is written. */
+function signOf(name: string, sign: string): string {
+  const there = written.get(name);
+  if (there === undefined || there === sign || [...written.values()].includes(sign)) return sign;
+  return there.toUpperCase();
+}
+
+/** "$mod+Shift+KeyZ" as people write it: "Ctrl Shift Z", as their keyboard and system have it. */
+export function keyInWords(key: string, mac = onMac()): string {
+  const signs: Record<string, string> = Object.fromEntries(Object.entries(SIGNS).map(([sign, name]) => [name, sign]));
   return key
     .split('+')
-    .map((part) => NAMES[part] ?? part.replace(/^(Key|Digit|Numpad|Sign)/, ''))
+    .map((part) => {
+      if (mac && HELD[part]) return HELD[part];
+      if (signs[part]) return signOf(part, signs[part]);
+      return NAMES[part] ?? part.replace(/^(Key|Digit|Numpad|Sign)/, '');
+    })
     .join(' ');
 }

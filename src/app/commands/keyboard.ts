@@ -8,17 +8,13 @@ import type { Command, CommandContext } from './register.ts';
 function keysTaken(target: HTMLElement): boolean {
   if (target.closest('[role="dialog"], [role="menu"], [role="listbox"], [contenteditable="true"]')) return true;
   if (target instanceof HTMLInputElement) return target.type !== 'checkbox' && target.type !== 'radio';
-  return (
-    target instanceof HTMLTextAreaElement ||
-    target instanceof HTMLSelectElement ||
-    target.getAttribute('role') === 'slider'
-  );
+  return target instanceof HTMLTextAreaElement || target.getAttribute('role') === 'slider';
 }
 
 const PRESSABLE =
   'button, a[href], summary, input[type="checkbox"], input[type="radio"], [role="button"], [role="link"], [role="tab"], [role="radio"], [role="checkbox"], [role="switch"]';
 /** Among these the arrows go from one to the next. */
-const IN_A_ROW = '[role="tab"], [role="radio"], input[type="radio"]';
+const IN_A_ROW = '[role="tab"], [role="radio"], [role="combobox"], input[type="radio"]';
 
 /** Whether a key presses what has the focus: a button, a link, a tab that was gone to by keyboard has its own keys first. */
 function pressesFocused(target: HTMLElement, key: string): boolean {

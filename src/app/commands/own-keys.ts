@@ -26,17 +26,28 @@ export function keyHint(command: Command): string {
   return keys.length > 0 ? keyInWords(keys[0]) : '';
 }
 
+/** The command that has a key a command is to get: the two cannot have it both. */
+export function holderOf(all: readonly Command[], command: Command, key: string): Command | null {
+  return (
+    all.find(
+      (other) => other !== command && other.borrowsKeys === command.borrowsKeys && keysOf(other).includes(key),
+    ) ?? null
+  );
+}
+
 /** Gives a command of `all` a key; whatever had it before loses it. An empty key gives the command's first keys back. */
 export function giveKey(db: Database, all: readonly Command[], command: Command, key: string): Promise<void> {
   const next = { ...ownKeys.get().keys };
-  if (key === '') delete next[command.id];
-  else {
-    for (const other of all) {
-      const keys = next[other.id] ?? other.keys;
-      if (other !== command && other.borrowsKeys === command.borrowsKeys && keys.includes(key))
-        next[other.id] = keys.filter((each) => each !== key);
-    }
-    next[command.id] = [key];
+  const wanted = key === '' ? command.keys : [key];
+  for (const other of all) {
+    const keys = next[other.id] ?? other.keys;
+    if (other !== command && other.borrowsKeys === command.borrowsKeys && keys.some((each) => wanted.includes(each)))
+      next[other.id] = keys.filter((each) => !wanted.includes(each));
   }
+  if (key === '') delete next[command.id];
+  else next[command.id] = wanted;
   return ownKeys.put(db, { keys: next });
 }
+
+/** All keys at once: a set, or those of a file. */
+export const putKeys = (db: Database, keys: Record<string, string[]>): Promise<void> => ownKeys.put(db, { keys });

@@ -1,4 +1,5 @@
 import { DropZone } from '../parts/DropZone.tsx';
+import { EdgeSlide } from '../parts/EdgeSlide.tsx';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
@@ -16,12 +17,16 @@ export function DeskView() {
     <>
       <ToolRail tools={DESK_TOOLS} />
       <WorkLayout side={<SheetPanel />} sideName="sheet">
-        <OptionStrip />
+        <EdgeSlide edge="top">
+          <OptionStrip />
+        </EdgeSlide>
         <DropZone onFiles={(files) => void bringFiles(open, files)} className="flex min-h-0 flex-1 flex-col">
           <PaperStage />
         </DropZone>
         <PictureChooser />
-        <Roll />
+        <EdgeSlide edge="bottom">
+          <Roll />
+        </EdgeSlide>
       </WorkLayout>
     </>
   );

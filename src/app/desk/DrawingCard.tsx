@@ -4,9 +4,10 @@ import Redo from 'lucide-react/icons/rotate-ccw';
 import Split from 'lucide-react/icons/scissors';
 import Own from 'lucide-react/icons/unlink';
 import { drawingShown, isReused, shownExposure } from '../../core/sheet/index.ts';
-import { STAGES, type Stage } from '../../core/shot/index.ts';
+import { STAGES } from '../../core/shot/index.ts';
 import { commandOf, useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
 const ROLES = [
@@ -84,39 +85,23 @@ export function DrawingCard() {
             Split hold
           </CommandButton>
         )}
-        <select
-          aria-label="How far the drawing has come"
-          title="How far the drawing has come"
-          className="ml-auto h-7 w-[84px] rounded-md border border-rule bg-white px-0.5"
+        <ChoiceList
+          label="How far the drawing has come"
+          about="How far the drawing has come"
+          className="ml-auto !h-7 w-[92px]"
           disabled={stage === undefined}
           value={stage ?? STAGES[0]}
-          onChange={(event) => {
-            commandOf(context, `stage-${STAGES.indexOf(event.target.value as Stage)}`).run(context, '');
-            event.target.blur();
-          }}
-        >
-          {STAGES.map((each) => (
-            <option key={each} value={each}>
-              {each}
-            </option>
-          ))}
-        </select>
-        <select
-          aria-label="Frames a new drawing is held"
-          title="New drawings are held so"
-          className="h-7 w-[74px] rounded-md border border-rule bg-white px-0.5"
-          value={newHold}
-          onChange={(event) => {
-            view.setState({ newHold: Number(event.target.value) });
-            event.target.blur();
-          }}
-        >
-          {['ones', 'twos', 'threes', 'fours'].map((each, i) => (
-            <option key={each} value={i + 1}>
-              on {each}
-            </option>
-          ))}
-        </select>
+          options={STAGES.map((each) => [each, each])}
+          onChoose={(each) => commandOf(context, `stage-${STAGES.indexOf(each)}`).run(context, '')}
+        />
+        <ChoiceList
+          label="Frames a new drawing is held"
+          about="New drawings are held so"
+          className="!h-7 w-[82px]"
+          value={String(newHold)}
+          options={['ones', 'twos', 'threes', 'fours'].map((each, i) => [String(i + 1), `on ${each}`])}
+          onChoose={(hold) => view.setState({ newHold: Number(hold) })}
+        />
       </div>
     </div>
   );

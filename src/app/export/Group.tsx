@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 
 export function Group({ name, children }: { name: string; children: ReactNode }) {
@@ -41,20 +42,9 @@ export function Chooser({
   onChange(value: string): void;
 }) {
   return (
-    <label className="flex items-center justify-between gap-2 text-sm">
+    <div className="flex items-center justify-between gap-2 text-sm">
       <span>{label}</span>
-      <select
-        aria-label={label}
-        className="h-7 max-w-[60%] rounded-md border border-rule bg-white px-1.5"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {of.map(([each, words]) => (
-          <option key={each} value={each}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
+      <ChoiceList label={label} className="!h-7 max-w-[60%]" value={value} options={of} onChoose={onChange} />
+    </div>
   );
 }

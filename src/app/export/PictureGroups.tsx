@@ -70,7 +70,7 @@ function ColourButton({ colour, onChange }: { colour: string; onChange(colour: s
           <HexColorPicker color={colour} onChange={(next) => onChange(next, gesture)} />
           <HexColorInput
             aria-label="Background colour as hexadecimal"
-            className="mt-2 h-8 w-full rounded-md border border-rule bg-white px-2 font-mono"
+            className="mt-2 h-8 w-full rounded-md border border-rule bg-field px-2 font-mono"
             prefixed
             color={colour}
             onChange={(next) => onChange(next, gesture)}

@@ -53,7 +53,7 @@ export default function CommandsWindow({ onClose }: { onClose(): void }) {
           aria-label="Part of a command's name"
           autoFocus
           placeholder="hold, ghost, arc…"
-          className="mb-2 h-8 w-full rounded-md border border-rule bg-white px-2"
+          className="mb-2 h-8 w-full rounded-md border border-rule bg-field px-2"
           value={words}
           onValueChange={setWords}
         />

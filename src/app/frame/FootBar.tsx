@@ -1,6 +1,8 @@
 import { useEffect, useRef } from 'react';
+import { useStore } from 'zustand';
 import { useCommand } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
+import { offline } from '../session/offline.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { aloneIn } from '../session/slices/place.ts';
 import { Delivering } from './Delivering.tsx';
@@ -9,6 +11,20 @@ import { SaidLine } from './SaidLine.tsx';
 
 /** What is said within so many milliseconds of an edit is said of it, and is taken back beside it. */
 const OF_EDIT = 700;
+
+/** A new version of the application waits: it is taken when there is time for it. */
+function NewVersion() {
+  const take = useStore(offline, (state) => state.take);
+  if (!take) return null;
+  return (
+    <span className="flex items-center gap-1.5 whitespace-nowrap">
+      A new version is here
+      <Button look="quiet" className="!h-5 !px-1 text-accent underline" onClick={take}>
+        Take it now
+      </Button>
+    </span>
+  );
+}
 
 /** Which layers are looked at alone, for as long as they are. */
 function Alone() {
@@ -52,6 +68,7 @@ export function FootBar() {
           )
         }
       />
+      <NewVersion />
       <Alone />
       <Delivering />
       <Kept />

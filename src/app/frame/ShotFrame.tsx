@@ -124,7 +124,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
       <div className="flex h-full flex-col">
         <TopBar />
         <Notices takeOver={takeOver} />
-        <main className="flex min-h-0 flex-1">
+        <main className="relative flex min-h-0 flex-1">
           <Boundary key={pathname}>
             <Outlet />
           </Boundary>

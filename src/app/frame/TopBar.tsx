@@ -9,7 +9,7 @@ import { IconButton } from '../parts/Button.tsx';
 import { sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
-import { useOpenShot, useShot } from '../session/open-shot.ts';
+import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { MainMenu } from './MainMenu.tsx';
 import { saveShotFile } from './save-shot-file.ts';
 import { Transport } from './Transport.tsx';
@@ -23,6 +23,8 @@ export function TopBar() {
   const commands = useCommands();
   const menuItem = (id: string) => commandItem(commands, id);
   const reference = useShot(referenceBytes);
+  const whole = useView((state) => state.wholeWindow);
+  if (whole) return null;
   return (
     <header className="flex h-10 shrink-0 items-center gap-2 border-b border-rule bg-panel px-3">
       <MainMenu />

@@ -5,6 +5,7 @@ import Pause from 'lucide-react/icons/square';
 import { useState } from 'react';
 import { useCommand } from '../commands/context.ts';
 import { Hint, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 
@@ -40,7 +41,7 @@ export function Transport() {
         label={state === 'rest' ? 'Play' : 'Stop'}
         keys={play.keys}
         onClick={() => player.toggle()}
-        className="!border-ink !bg-ink !text-white"
+        className="!border-transparent !bg-ink !text-white"
       >
         {state === 'rest' ? <Play size={15} /> : <Pause size={13} fill="currentColor" />}
       </IconButton>
@@ -50,7 +51,7 @@ export function Transport() {
       <Hint text={`${lengthCommand.name}  (${lengthCommand.keys})`}>
         <button
           type="button"
-          className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap hover:bg-wash/60 tabular"
+          className="flex h-7 items-center rounded-md border border-rule bg-field px-2 font-mono text-sm whitespace-nowrap hover:bg-wash/60 tabular"
           onClick={lengthCommand.run}
         >
           <output aria-label="Frame">
@@ -71,7 +72,7 @@ export function Transport() {
         </IconButton>
       )}
       <Hint text="The shot's rate. It changes only in Shot settings.">
-        <span className="flex h-7 items-center rounded-md border border-rule bg-white px-2 font-mono text-sm whitespace-nowrap">
+        <span className="flex h-7 items-center rounded-md border border-rule bg-field px-2 font-mono text-sm whitespace-nowrap">
           {fps} fps
         </span>
       </Hint>
@@ -112,23 +113,19 @@ function PreviewSpeed({ speed, onSpeed }: { speed: number; onSpeed(speed: number
     );
   }
   return (
-    <select
-      aria-label="Preview speed"
-      className="w-[68px] bg-transparent text-inherit"
-      value={usual ? speed : 'own'}
-      onChange={(event) => {
-        event.target.blur();
-        if (event.target.value === 'any') setAsking(true);
-        else onSpeed(Number(event.target.value));
+    <ChoiceList
+      label="Preview speed"
+      className="w-[76px] !border-transparent !bg-transparent"
+      value={usual ? String(speed) : 'own'}
+      options={[
+        ...SPEEDS.map(([value, name]) => [String(value), name] as const),
+        ...(usual ? [] : [['own', `${Math.round(speed * fps)} fps`] as const]),
+        ['any', 'any…'],
+      ]}
+      onChoose={(value) => {
+        if (value === 'any') setAsking(true);
+        else if (value !== 'own') onSpeed(Number(value));
       }}
-    >
-      {SPEEDS.map(([value, name]) => (
-        <option key={value} value={value}>
-          {name}
-        </option>
-      ))}
-      {!usual && <option value="own">{Math.round(speed * fps)} fps</option>}
-      <option value="any">any…</option>
-    </select>
+    />
   );
 }

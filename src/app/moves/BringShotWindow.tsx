@@ -70,7 +70,7 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
           <ul aria-label="Shots on the shelf" className="flex max-h-56 flex-col gap-1 overflow-y-auto">
             {others.map(({ id, title, length, fps, width, height }) => (
               <li key={id}>
-                <label className="flex h-8 items-center gap-2 rounded-md border border-rule bg-white px-2 has-checked:border-accent has-checked:bg-wash">
+                <label className="flex h-8 items-center gap-2 rounded-md border border-rule bg-field px-2 has-checked:border-accent has-checked:bg-wash">
                   <input
                     type="radio"
                     name="shot-to-bring"

@@ -44,7 +44,7 @@ export function WayGraph({ mover, from, to }: { mover: Id; from: Place; to: Plac
       height={HEIGHT}
       role="group"
       aria-label="The way over its frames"
-      className="touch-none rounded border border-rule bg-white"
+      className="touch-none rounded border border-rule bg-field"
       onPointerMove={move}
       onPointerUp={() => {
         held.current = null;
@@ -55,16 +55,18 @@ export function WayGraph({ mover, from, to }: { mover: Id; from: Place; to: Plac
     >
       <title>How much of the way is gone on each frame; drag a dot to space it by hand</title>
       {[0, 1].map((share) => (
-        <path key={share} d={`M${PAD} ${y(share)}H${WIDTH - PAD - 18}`} stroke="#dedbd2" />
+        <path key={share} d={`M${PAD} ${y(share)}H${WIDTH - PAD - 18}`} stroke="var(--color-grid)" />
       ))}
-      {now >= 0 && now <= frames && <path d={`M${x(now)} 2V${HEIGHT - 2}`} stroke="#5566ee" strokeDasharray="2 3" />}
-      <path d={path ?? ''} fill="none" stroke="#2f3fa8" strokeWidth={1.5} />
-      <path d={`M${WIDTH - 14} ${y(0)}V${y(1)}`} stroke="#2a2924" />
+      {now >= 0 && now <= frames && (
+        <path d={`M${x(now)} 2V${HEIGHT - 2}`} stroke="var(--color-accent)" strokeDasharray="2 3" />
+      )}
+      <path d={path ?? ''} fill="none" stroke="var(--color-accent)" strokeWidth={1.5} />
+      <path d={`M${WIDTH - 14} ${y(0)}V${y(1)}`} stroke="var(--color-ink)" />
       {[0, ...ticks, 1].map((share, i) => (
         <path
           key={i}
           d={`M${WIDTH - (i === 0 || i > ticks.length ? 20 : 17)} ${y(share)}h${i === 0 || i > ticks.length ? 12 : 6}`}
-          stroke="#2a2924"
+          stroke="var(--color-ink)"
         />
       ))}
       {ticks.length <= 80 &&
@@ -81,8 +83,8 @@ export function WayGraph({ mover, from, to }: { mover: Id; from: Place; to: Plac
             cy={y(share)}
             r={ticks.length > 30 ? 2.5 : 4}
             className="cursor-ns-resize"
-            fill="#fdfcf8"
-            stroke="#2f3fa8"
+            fill="var(--color-chart)"
+            stroke="var(--color-accent)"
             strokeWidth={1.25}
             onPointerDown={(event) => {
               held.current = { tick: i, gesture: newId() };

@@ -3,6 +3,7 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { takePaletteFor } from '../../core/paint/index.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
@@ -47,7 +48,7 @@ export function ColourModels() {
         >
           <Popover.Trigger
             aria-label="Colour model for a range of frames"
-            className="flex h-6 items-center gap-1 rounded-md border border-rule bg-white px-2 hover:bg-wash/60"
+            className="flex h-6 items-center gap-1 rounded-md border border-rule bg-field px-2 hover:bg-wash/60"
           >
             <Clock size={13} /> Frames
           </Popover.Trigger>
@@ -58,18 +59,13 @@ export function ColourModels() {
               collisionPadding={8}
               className="z-50 flex w-64 flex-col gap-2 rounded-md border border-rule bg-panel p-3 text-sm shadow-lg"
             >
-              <select
-                aria-label="Colour model of the range"
-                className="h-7 rounded-md border border-rule bg-white px-1.5"
+              <ChoiceList
+                label="Colour model of the range"
+                className="!h-7"
                 value={wish.palette}
-                onChange={(event) => setWish({ ...wish, palette: event.target.value })}
-              >
-                {shot.palettes.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
+                options={shot.palettes.map(({ id, name }) => [id, name])}
+                onChoose={(id) => setWish({ ...wish, palette: id })}
+              />
               <div className="flex items-center gap-2">
                 frames
                 <NumberInput

@@ -5,6 +5,7 @@ import { PaperStage } from '../desk/PaperStage.tsx';
 import { Roll } from '../desk/Roll.tsx';
 import { ToolRail } from '../desk/ToolRail.tsx';
 import { PAINT_TOOLS } from '../desk/tools/index.ts';
+import { EdgeSlide } from '../parts/EdgeSlide.tsx';
 import { TabNames } from '../parts/TabNames.tsx';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
@@ -31,12 +32,16 @@ export default function PaintView() {
     <>
       <ToolRail tools={PAINT_TOOLS} />
       <WorkLayout side={<PaintSide />} sideName="palette">
-        <OptionStrip />
+        <EdgeSlide edge="top">
+          <OptionStrip />
+        </EdgeSlide>
         <div className="relative flex min-h-0 flex-1 flex-col">
           <PaperStage />
           <PaintBusy />
         </div>
-        <Roll />
+        <EdgeSlide edge="bottom">
+          <Roll />
+        </EdgeSlide>
       </WorkLayout>
     </>
   );

@@ -12,6 +12,7 @@ import {
 import { longerName, paletteAt } from '../../core/shot/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { Menu, type MenuEntry } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
@@ -74,21 +75,14 @@ export function PalettePanel() {
   return (
     <section aria-label="Palette" className="flex h-full min-h-0 flex-col bg-panel">
       <div className="flex items-center gap-1 border-b border-rule px-3 py-1.5">
-        <select
-          aria-label="Palette from this frame on"
-          title={`Colours the shot from frame ${frame + 1} on`}
-          className="h-7 max-w-28 min-w-0 rounded-md border border-rule bg-white px-1.5"
+        <ChoiceList
+          label="Palette from this frame on"
+          about={`Colours the shot from frame ${frame + 1} on`}
+          className="!h-7 max-w-28"
           value={palette.id}
-          onChange={(event) =>
-            session.change('palette from here', (draft) => takePaletteFrom(draft, frame, event.target.value))
-          }
-        >
-          {shot.palettes.map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-            </option>
-          ))}
-        </select>
+          options={shot.palettes.map(({ id, name }) => [id, name])}
+          onChoose={(id) => session.change('palette from here', (draft) => takePaletteFrom(draft, frame, id))}
+        />
         <NameInput
           label="Name of the palette"
           className="h-7 min-w-0 flex-1 font-medium"

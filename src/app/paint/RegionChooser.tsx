@@ -12,7 +12,7 @@ function Settings({ name, label, children }: { name: string; label: string; chil
     <Popover.Root>
       <Popover.Trigger
         title={label}
-        className="flex h-6 items-center rounded-md border border-rule bg-white px-2 whitespace-nowrap hover:bg-wash/60 data-[state=open]:bg-wash"
+        className="flex h-6 items-center rounded-md border border-rule bg-field px-2 whitespace-nowrap hover:bg-wash/60 data-[state=open]:bg-wash"
       >
         {name}
       </Popover.Trigger>

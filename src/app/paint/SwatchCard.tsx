@@ -16,6 +16,7 @@ import { type Drawing, newId, type Swatch, usesOn } from '../../core/shot/index.
 import { layerInHand } from '../commands/layer-in-hand.ts';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
@@ -60,7 +61,7 @@ export function SwatchCard({
             <div className="mt-2 flex items-center gap-2">
               <HexColorInput
                 aria-label={`Colour of ${swatch.name} as hexadecimal`}
-                className="h-8 w-24 rounded-md border border-rule bg-white px-2 font-mono"
+                className="h-8 w-24 rounded-md border border-rule bg-field px-2 font-mono"
                 prefixed
                 color={swatch.colour}
                 onChange={colour}
@@ -163,7 +164,7 @@ function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
         Group
         <NameInput
           label={`Group of ${swatch.name}`}
-          className="h-7 min-w-0 flex-1 border-rule bg-white"
+          className="h-7 min-w-0 flex-1 border-rule bg-field"
           empty
           value={swatch.group}
           onDone={(group) => session.change('group of swatch', (draft) => nameSwatch(draft, swatch.id, { group }))}
@@ -221,19 +222,13 @@ function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
         )}
       </div>
       <div className="flex items-center gap-1">
-        <select
-          aria-label={`Replace ${swatch.name} by`}
-          className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
+        <ChoiceList
+          label={`Replace ${swatch.name} by`}
+          className="!h-7 flex-1"
           value={by}
-          onChange={(event) => setBy(event.target.value)}
-        >
-          <option value="">replace by…</option>
-          {others.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+          options={[['', 'replace by…'], ...others.map(({ id, name }) => [id, name] as const)]}
+          onChoose={setBy}
+        />
         <Button disabled={!by} onClick={replace}>
           Everywhere
         </Button>

@@ -9,6 +9,7 @@ import { layerInHand } from '../commands/layer-in-hand.ts';
 import { mouthPlaceHere } from '../commands/mouths.ts';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { MouthPad } from './MouthPad.tsx';
 
@@ -63,18 +64,13 @@ export function MouthEditor({
         <IconButton label="Back to the chart" className="!h-6 !w-6" onClick={() => onKind(null)}>
           <ArrowLeft size={14} />
         </IconButton>
-        <select
-          aria-label="Mouth on the pad"
-          className="h-6 rounded border border-rule bg-white px-1 font-medium"
+        <ChoiceList<Mouth>
+          label="Mouth on the pad"
+          className="font-medium"
           value={kind}
-          onChange={(event) => onKind(event.target.value as Mouth)}
-        >
-          {MOUTHS.map((each) => (
-            <option key={each} value={each}>
-              {MOUTH_SOUNDS[each]}
-            </option>
-          ))}
-        </select>
+          options={MOUTHS.map((each) => [each, MOUTH_SOUNDS[each]])}
+          onChoose={(each) => onKind(each)}
+        />
         <span className="truncate text-xs text-second">
           with the {tool === 'pen' || tool === 'brush' || tool === 'eraser' ? tool : 'pencil'} in hand
         </span>

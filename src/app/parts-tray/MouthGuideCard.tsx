@@ -3,6 +3,7 @@ import { useCommand, useCommands } from '../commands/context.ts';
 import { dropMouthPlace, mouthPlaceHere, setMouthPlace } from '../commands/mouths.ts';
 import { goToFrame } from '../commands/play.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
 /** What mouths sit on: the head's layer, places set on its drawings, and mouths that have crept away. */
@@ -24,26 +25,21 @@ export function MouthGuideCard() {
   return (
     <section aria-label="Where mouths sit" className="flex flex-col gap-1 border-t border-rule pt-1.5">
       <div className="flex items-center gap-2">
-        <label className="flex min-w-0 flex-1 items-center gap-1.5">
+        <div className="flex min-w-0 flex-1 items-center gap-1.5">
           <span className="shrink-0">Head on</span>
-          <select
-            aria-label="Layer of the head"
-            className="h-6 min-w-0 flex-1 rounded border border-rule bg-white px-1"
+          <ChoiceList
+            label="Layer of the head"
+            className="flex-1"
             value={guide.head ?? ''}
-            onChange={(event) =>
-              session.change('layer of the head', (each) => void (each.mouthGuide.head = event.target.value || null))
+            options={[
+              ['', 'no layer: mouths stay put'],
+              ...layers.filter(({ purpose }) => purpose !== 'mouth').map(({ id, name }) => [id, name] as const),
+            ]}
+            onChoose={(head) =>
+              session.change('layer of the head', (each) => void (each.mouthGuide.head = head || null))
             }
-          >
-            <option value="">no layer: mouths stay put</option>
-            {layers
-              .filter(({ purpose }) => purpose !== 'mouth')
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-          </select>
-        </label>
+          />
+        </div>
         <label className="flex items-center gap-1 whitespace-nowrap" title={`${show.name} (${show.keys})`}>
           <input type="checkbox" className="accent-accent" checked={shown} onChange={show.run} />
           on the paper

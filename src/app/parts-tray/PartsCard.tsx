@@ -10,6 +10,7 @@ import { MOUTH_SOUNDS } from '../../core/speech/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { putMouthHere } from '../commands/mouths.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
@@ -163,21 +164,15 @@ function Fill() {
       <Button className="!h-6" title={`${fill.name} (${fill.keys})`} onClick={fill.run}>
         Fill from the reading
       </Button>
-      <label className="flex items-center gap-1">
+      <div className="flex items-center gap-1">
         lead
-        <select
-          aria-label="Frames a mouth comes before its sound"
-          className="h-6 rounded border border-rule bg-white px-0.5"
-          value={mouths.lead}
-          onChange={(event) => view.setState({ mouths: { ...mouths, lead: Number(event.target.value) } })}
-        >
-          {[0, 1, 2].map((frames) => (
-            <option key={frames} value={frames}>
-              {frames} f
-            </option>
-          ))}
-        </select>
-      </label>
+        <ChoiceList
+          label="Frames a mouth comes before its sound"
+          value={String(mouths.lead)}
+          options={[0, 1, 2].map((frames) => [String(frames), `${frames} f`])}
+          onChoose={(lead) => view.setState({ mouths: { ...mouths, lead: Number(lead) } })}
+        />
+      </div>
       <label className="flex items-center gap-1" title="Mouths may stand for a single frame">
         <input
           type="checkbox"

@@ -4,10 +4,10 @@ import type { ButtonHTMLAttributes, ReactNode } from 'react';
 type Look = 'plain' | 'main' | 'quiet' | 'danger';
 
 const LOOKS: Record<Look, string> = {
-  plain: 'bg-white border-rule text-ink hover:bg-wash/60',
+  plain: 'bg-field border-rule text-ink hover:bg-wash/60',
   main: 'bg-accent border-accent text-white hover:bg-accent/90',
   quiet: 'bg-transparent border-transparent text-ink hover:bg-wash/70',
-  danger: 'bg-white border-rule text-attention hover:bg-attention/10',
+  danger: 'bg-field border-rule text-attention hover:bg-attention/10',
 };
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
@@ -70,7 +70,7 @@ export function Hint({ text, children }: { text: string; children: ReactNode }) 
         <Tooltip.Content
           sideOffset={5}
           collisionPadding={6}
-          className="z-50 rounded-md bg-ink px-2 py-1 text-xs text-panel shadow-md select-none"
+          className="z-50 rounded-md bg-ink px-2 py-1 text-xs text-white shadow-md select-none"
         >
           {text}
         </Tooltip.Content>

@@ -1,7 +1,8 @@
-import type { InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from 'react';
+import type { InputHTMLAttributes, ReactNode } from 'react';
+import { ChoiceList } from './ChoiceList.tsx';
 
 const BOX =
-  'h-8 w-full rounded-md border border-rule bg-white px-2 text-base text-ink aria-[invalid=true]:border-attention disabled:text-second';
+  'h-8 w-full rounded-md border border-rule bg-field px-2 text-base text-ink aria-[invalid=true]:border-attention disabled:text-second';
 
 interface FieldProps {
   label: string;
@@ -35,17 +36,22 @@ export function TextField({
   );
 }
 
-export function SelectField({
+/** One of some words, with its name above. */
+export function ChoiceField<T extends string>({
   label,
-  error,
-  children,
-  ...rest
-}: { label: string; error?: string; children: ReactNode } & SelectHTMLAttributes<HTMLSelectElement>) {
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: T;
+  options: readonly (readonly [value: T, words: string])[];
+  onChoose(value: T): void;
+}) {
   return (
-    <Field label={label} error={error}>
-      <select className={BOX} {...rest}>
-        {children}
-      </select>
-    </Field>
+    <div className="flex flex-col gap-1 text-sm text-second">
+      <span aria-hidden="true">{label}</span>
+      <ChoiceList label={label} className="!h-8 w-full px-2 !text-base" {...{ value, options, onChoose }} />
+    </div>
   );
 }

@@ -43,7 +43,7 @@ export function NumberInput({
       aria-label={label}
       min={min}
       max={max}
-      className={`border border-rule bg-white tabular ${LOOKS[look]} ${className}`}
+      className={`border border-rule bg-field tabular ${LOOKS[look]} ${className}`}
       value={draft.text}
       onChange={(event) => {
         draft.write(event.target.value);

@@ -49,7 +49,7 @@ export function Slide({
       <Slider.Thumb
         aria-label={label}
         aria-valuetext={words}
-        className="block h-3 w-3 rounded-full bg-ink"
+        className="block h-3 w-3 rounded-full bg-knob"
         style={tint ? { background: tint } : undefined}
       />
     </Slider.Root>

@@ -76,7 +76,7 @@ export function ClipPreview({ reader, read, ratio, cut, crop, at, onAt }: ClipPr
         data-testid="clip-preview"
         width={WIDTH}
         height={height}
-        className="rounded border border-rule bg-white"
+        className="rounded border border-rule bg-field"
       />
       <figcaption className="flex items-center gap-1 text-sm">
         <IconButton label="One picture back" onClick={() => step(-1)}>

@@ -15,7 +15,7 @@ export function ContactSheet({ layer, onClose }: { layer: Layer; onClose(): void
   return (
     <section
       aria-label={`Contact sheet of ${layer.name}`}
-      className="min-h-0 flex-1 overflow-y-auto bg-white p-4 print:fixed print:inset-0 print:z-50 print:overflow-visible"
+      className="min-h-0 flex-1 overflow-y-auto bg-field p-4 print:fixed print:inset-0 print:z-50 print:overflow-visible"
     >
       <header className="mb-3 flex items-baseline gap-3">
         <h2 className="text-lg font-semibold">{layer.name}</h2>

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { type Device, devicesOf, SIMULATED } from '../parts/devices.ts';
 import { sentence } from '../parts/files.ts';
 import { openCamera } from './camera.ts';
@@ -108,32 +109,22 @@ export function Record({ onTake, onClose }: { onTake(file: File): void; onClose(
         )}
       </div>
       <div className="flex flex-wrap items-center gap-3">
-        <select
-          aria-label="Camera"
-          className="h-7 rounded-md border border-rule bg-white px-1"
+        <ChoiceList
+          label="Camera"
+          className="!h-7"
           disabled={state.kind !== 'ready'}
           value={camera}
-          onChange={(event) => setCamera(event.target.value)}
-        >
-          {list.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-        <select
-          aria-label="Count-in"
-          className="h-7 rounded-md border border-rule bg-white px-1"
+          options={list.map(({ id, name }) => [id, name])}
+          onChoose={setCamera}
+        />
+        <ChoiceList
+          label="Count-in"
+          className="!h-7"
           disabled={state.kind !== 'ready'}
-          value={count}
-          onChange={(event) => setCount(Number(event.target.value))}
-        >
-          {COUNTS.map((seconds) => (
-            <option key={seconds} value={seconds}>
-              {seconds === 0 ? 'at once' : `count ${seconds} in`}
-            </option>
-          ))}
-        </select>
+          value={String(count)}
+          options={COUNTS.map((seconds) => [String(seconds), seconds === 0 ? 'at once' : `count ${seconds} in`])}
+          onChoose={(seconds) => setCount(Number(seconds))}
+        />
         {state.kind === 'ready' ? (
           <Button
             look="main"

@@ -11,6 +11,7 @@ import { type CellRef, newId, type Shot } from '../../core/shot/index.ts';
 import { CardPart, CardSlide } from '../desk/cards/parts.tsx';
 import { Choice, Tick } from '../desk/options/parts.tsx';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { useOpenShot, useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { type OnPicture, TrayPicture } from './TrayPicture.tsx';
 
@@ -99,22 +100,16 @@ export function ReferenceTray() {
   ];
   return (
     <>
-      <select
-        aria-label="Reference shown"
-        className="mb-2 h-7 w-full rounded-md border border-rule bg-white px-1"
+      <ChoiceList
+        label="Reference shown"
+        className="mb-2 !h-7 w-full"
         value={source}
-        onChange={(event) => {
-          setSource(event.target.value);
+        options={sources.map(({ id, name }) => [id, name])}
+        onChoose={(id) => {
+          setSource(id);
           setAt(0);
-          event.target.blur();
         }}
-      >
-        {sources.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
+      />
       {cell ? (
         <TrayPicture
           cell={cell}

@@ -93,7 +93,7 @@ export function TrayPicture(props: TrayPictureProps) {
   const pathOf = (points: number[]) =>
     points.reduce((out, value, i) => (i % 2 ? out : `${out}${i ? 'L' : 'M'}${value * 100} ${points[i + 1] * 100}`), '');
   return (
-    <div ref={scroller} className="overflow-hidden rounded border border-rule bg-white" style={{ width, height }}>
+    <div ref={scroller} className="overflow-hidden rounded border border-rule bg-field" style={{ width, height }}>
       <div
         ref={picture}
         className="relative touch-none"

@@ -1,10 +1,12 @@
 import { ContextMenu } from 'radix-ui';
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
 import { drawingName, exposureAt } from '../../core/sheet/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
 import { layersThatDiffer } from '../../core/versions/two-timings.ts';
 import { useCommands } from '../commands/context.ts';
 import { MENU_LOOK } from '../parts/Menu.tsx';
+import { lit } from '../session/looks.ts';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 import { useBeside } from '../versions/beside.ts';
 import { AFTER_END, FRAME_COLUMN, HEAD, layoutSheet, placeAt, type SheetLayout, type SheetPlace } from './geometry.ts';
@@ -216,9 +218,10 @@ function usePainted(
   const landing = useView((state) => state.landing);
   const range = useView((state) => state.range);
   const rowHeight = useView((state) => state.rowHeight);
+  const lamp = useStore(lit, (state) => state.lamp);
   const [waves, setWaves] = useState(0);
   useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `parts` and `waves` stand for what is painted
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `parts`, `waves` and `lamp` stand for what is painted
   useEffect(() => {
     const target = canvas.current!;
     const element = scroller.current!;
@@ -251,7 +254,7 @@ function usePainted(
       cancelAnimationFrame(waiting);
       element.removeEventListener('scroll', paintSoon);
     };
-  }, [...parts, washed, layerId, selection, landing, range, rowHeight, layout, beside, room, sound, waves]);
+  }, [...parts, washed, layerId, selection, landing, range, rowHeight, layout, beside, room, sound, waves, lamp]);
 }
 
 /** The cell in hand in words, for those who hear the sheet. */

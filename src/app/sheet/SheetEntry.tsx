@@ -45,7 +45,7 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
         : entry.kind;
   return (
     <div
-      className="absolute z-[8] flex items-center overflow-hidden rounded border-2 border-accent bg-white shadow-md"
+      className="absolute z-[8] flex items-center overflow-hidden rounded border-2 border-accent bg-field shadow-md"
       style={{
         top: HEAD + frame * rowHeight + rowHeight / 2 - 13,
         left: Math.max(2, left),

@@ -8,6 +8,7 @@ import { hold } from '../commands/holds.ts';
 import { fitTo, putFramesIn, repeat, repeatForesight, shift, takeFramesOut } from '../commands/retime.ts';
 import { chosenOrLayer } from '../commands/timed.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import type { TimingWishes } from '../session/slices/sheet.ts';
@@ -19,8 +20,6 @@ const REPEAT_WORDS: Record<TimingWishes['repeatBy'], string> = {
   frame: 'is its last frame',
   sound: 'until the sound ends',
 };
-const SELECT = 'h-6 rounded border border-rule bg-white text-sm';
-
 /** New timing for what is chosen or for the whole layer; what it will come to is said beside it. */
 export function TimingCard() {
   const { session, view } = useOpenShot();
@@ -87,18 +86,13 @@ export function TimingCard() {
         <Button className="!h-6 flex-1 !px-1" disabled={off} title={`${back.name} (${back.keys})`} onClick={back.run}>
           There and back
         </Button>
-        <select
-          aria-label="Ends of there and back"
-          className={`${SELECT} w-[92px]`}
+        <ChoiceList
+          label="Ends of there and back"
+          className="w-[92px]"
           value={wishes.ends}
-          onChange={(event) => set({ ends: event.target.value as Ends })}
-        >
-          {ENDS.map((each) => (
-            <option key={each} value={each}>
-              {ENDS_WORDS[each]}
-            </option>
-          ))}
-        </select>
+          options={ENDS.map((each) => [each, ENDS_WORDS[each]])}
+          onChoose={(ends) => set({ ends })}
+        />
         <Button className="!h-6 !px-2" disabled={off} title={`${reverse.name} (${reverse.keys})`} onClick={reverse.run}>
           Reverse
         </Button>
@@ -114,18 +108,13 @@ export function TimingCard() {
             onEnter={() => repeat(commands)}
           />
         )}
-        <select
-          aria-label="What the number means"
-          className={`${SELECT} min-w-0 flex-1`}
+        <ChoiceList
+          label="What the number means"
+          className="flex-1"
           value={wishes.repeatBy}
-          onChange={(event) => set({ repeatBy: event.target.value as TimingWishes['repeatBy'] })}
-        >
-          {Object.entries(REPEAT_WORDS).map(([id, words]) => (
-            <option key={id} value={id}>
-              {words}
-            </option>
-          ))}
-        </select>
+          options={Object.entries(REPEAT_WORDS) as [TimingWishes['repeatBy'], string][]}
+          onChoose={(repeatBy) => set({ repeatBy })}
+        />
         <Button className="!h-6 !px-2" disabled={off} onClick={() => repeat(commands)}>
           Repeat
         </Button>
@@ -144,15 +133,15 @@ export function TimingCard() {
           max={LIMITS.maxLength}
           onDone={(value) => set({ shift: value })}
         />
-        <select
-          aria-label="Shift by"
-          className={SELECT}
+        <ChoiceList
+          label="Shift by"
           value={wishes.shiftBy}
-          onChange={(event) => set({ shiftBy: event.target.value as TimingWishes['shiftBy'] })}
-        >
-          <option value="frames">frames</option>
-          <option value="drawings">drawings</option>
-        </select>
+          options={[
+            ['frames', 'frames'],
+            ['drawings', 'drawings'],
+          ]}
+          onChoose={(shiftBy) => set({ shiftBy })}
+        />
         <label
           className="flex flex-1 items-center gap-1 whitespace-nowrap text-second"
           title="What leaves at one end comes in at the other, as in a cycle"
@@ -187,15 +176,16 @@ export function TimingCard() {
           max={LIMITS.maxLength}
           onDone={(value) => set({ frames: value })}
         />
-        <select
-          aria-label="Frames of"
-          className={`${SELECT} min-w-0 flex-1`}
+        <ChoiceList
+          label="Frames of"
+          className="flex-1"
           value={wishes.framesIn}
-          onChange={(event) => set({ framesIn: event.target.value as TimingWishes['framesIn'] })}
-        >
-          <option value="chosen">{selection && selection.layers.length > 1 ? 'these layers' : 'this layer'}</option>
-          <option value="all">the whole shot</option>
-        </select>
+          options={[
+            ['chosen', selection && selection.layers.length > 1 ? 'these layers' : 'this layer'],
+            ['all', 'the whole shot'],
+          ]}
+          onChoose={(framesIn) => set({ framesIn })}
+        />
         <Button
           className="!h-6 !px-2"
           title={`Puts them in before frame ${frame + 1}`}

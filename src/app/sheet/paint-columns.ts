@@ -16,7 +16,7 @@ import { SPACING_WORDS } from '../commands/moves.ts';
 import { AFTER_WORDS } from '../commands/retime.ts';
 import type { Column } from './geometry.ts';
 import type { Rows, SheetScene } from './scene.ts';
-import { ACCENT, DIFFERS, INK, LOWER, MONO, REUSED, RULE, SANS, SECOND, SHOWN, WASH } from './sheet-colours.ts';
+import { MONO, SANS, sheetColours } from './sheet-colours.ts';
 
 export function paintColumns(c: CanvasRenderingContext2D, scene: SheetScene, rows: Rows): void {
   const { shot, layout, scrollLeft, width } = scene;
@@ -33,7 +33,7 @@ export function paintColumns(c: CanvasRenderingContext2D, scene: SheetScene, row
     if (column.folded) paintFolded(c, layer, x, column, rows, scene);
     else paintColumn(c, scene, layer, { ...column, left: x }, rows);
     c.restore();
-    c.fillStyle = RULE;
+    c.fillStyle = sheetColours().rule;
     c.fillRect(x + column.width - 1, 0, 1, scene.height);
     const other = column.beside > 0 ? others.get(column.id) : undefined;
     if (other && scene.beside)
@@ -53,7 +53,7 @@ function paintFolded(
   { rowHeight: rh }: SheetScene,
 ): void {
   const all = startFrames(layer.exposures);
-  c.fillStyle = SHOWN;
+  c.fillStyle = sheetColours().shown;
   for (let i = indexAt(layer.exposures, first); i < layer.exposures.length && all[i] <= last; i++) {
     if (layer.exposures[i].cell) c.fillRect(x + width / 2 - 1, y(all[i]) + 3, 2, (all[i + 1] - all[i]) * rh - 5);
   }
@@ -71,16 +71,16 @@ function paintBeside(
   const x = left + width;
   const { rowHeight: rh } = scene;
   c.save();
-  c.fillStyle = LOWER;
+  c.fillStyle = sheetColours().lower;
   c.fillRect(x, 0, column.beside - 1, scene.height);
-  c.fillStyle = DIFFERS;
+  c.fillStyle = sheetColours().differs;
   for (const frame of framesThatDiffer(now, other, rows.first, Math.min(rows.last, scene.shot.length - 1)))
     c.fillRect(x, rows.y(frame), column.beside - 1, rh);
   c.textAlign = 'center';
   c.textBaseline = 'middle';
   const nothingInHand = { ...scene, washed: -1, selection: null, layerId: '' };
   paintColumn(c, nothingInHand, { ...other, moves: null }, { ...column, left: x, width: column.beside }, rows);
-  c.fillStyle = RULE;
+  c.fillStyle = sheetColours().rule;
   c.fillRect(x + column.beside - 1, 0, 1, scene.height);
   c.restore();
 }
@@ -101,21 +101,21 @@ function paintColumn(
   const middle = x + cw / 2;
   const staged = rh >= 14 && differsInStage(shot, layer);
   if (selection?.layers.includes(layer.id)) {
-    c.fillStyle = WASH;
+    c.fillStyle = sheetColours().wash;
     c.fillRect(x, y(selection.from), cw - 1, (selection.to - selection.from) * rh);
   }
   for (let i = indexAt(exposures, first); i < exposures.length && all[i] <= last; i++) {
     const { cell, frames } = exposures[i];
     const top = y(all[i]);
     if (layer.id === scene.layerId && !selection && washed >= all[i] && washed < all[i + 1] && cell) {
-      c.fillStyle = WASH;
+      c.fillStyle = sheetColours().wash;
       c.fillRect(x, top, cw - 1, frames * rh);
     }
     if (!cell) {
       paintCross(c, middle, top + rh / 2, rh);
       continue;
     }
-    const ink = reused[i] ? REUSED : INK;
+    const ink = reused[i] ? sheetColours().reused : sheetColours().ink;
     if (frames > 1) {
       c.fillStyle = ink;
       c.fillRect(Math.round(middle), top + rh + 1, 1, (frames - 1) * rh - 4);
@@ -137,7 +137,7 @@ function paintPlaces(
   { first, last, y }: Rows,
   rh: number,
 ): void {
-  c.strokeStyle = ACCENT;
+  c.strokeStyle = sheetColours().accent;
   c.lineWidth = 1;
   const [from, to] = [places[0].frame, places[places.length - 1].frame];
   c.beginPath();
@@ -153,7 +153,7 @@ function paintPlaces(
   c.stroke();
   // Its word stands along the way, where there is room for it.
   c.font = `9px ${SANS}`;
-  c.fillStyle = ACCENT;
+  c.fillStyle = sheetColours().accent;
   for (const [i, { frame, spacing }] of places.entries()) {
     const next = places[i + 1]?.frame;
     if (next === undefined || frame > last || next < first) continue;
@@ -169,7 +169,7 @@ function paintPlaces(
 
 function paintCross(c: CanvasRenderingContext2D, x: number, y: number, rh: number): void {
   const s = Math.min(4, rh / 4);
-  c.strokeStyle = REUSED;
+  c.strokeStyle = sheetColours().reused;
   c.lineWidth = 1;
   c.beginPath();
   c.moveTo(x - s, y - s);
@@ -217,7 +217,7 @@ function paintStage(c: CanvasRenderingContext2D, drawing: Drawing, left: number,
   // A long label takes the room of the dots.
   if (c.measureText(drawingName(drawing)).width > width - 20) return;
   const dots = STAGES.indexOf(drawing.stage);
-  c.fillStyle = SECOND;
+  c.fillStyle = sheetColours().second;
   for (let i = 0; i < dots; i++) {
     c.beginPath();
     c.arc(left + width - 5, y + (i - (dots - 1) / 2) * 4, 1.1, 0, 2 * Math.PI);
@@ -227,7 +227,7 @@ function paintStage(c: CanvasRenderingContext2D, drawing: Drawing, left: number,
 
 /** A computed drawing that no hand has touched: a small ring, as on its chart. */
 function paintFirstPass(c: CanvasRenderingContext2D, left: number, y: number): void {
-  c.strokeStyle = ACCENT;
+  c.strokeStyle = sheetColours().accent;
   c.lineWidth = 1.1;
   c.beginPath();
   c.arc(left + 6, y, 2.4, 0, 2 * Math.PI);
@@ -248,14 +248,14 @@ function paintAfter(
   if (total >= shot.length || total > last) return;
   const middle = x + cw / 2;
   c.font = `italic 10.5px ${SANS}`;
-  c.fillStyle = SECOND;
+  c.fillStyle = sheetColours().second;
   const lines = wrapped(c, AFTER_WORDS[afterLast], cw - 4);
   const rows = Math.min(lines.length, shot.length - total);
   for (let i = 0; i < rows; i++) c.fillText(lines[i], middle, y(total + i) + rh / 2 + 1, cw - 3);
   const from = Math.max(first, total + rows);
   const to = Math.min(last, shot.length - 1);
   if (afterLast === 'clears') return;
-  c.fillStyle = SHOWN;
+  c.fillStyle = sheetColours().shown;
   if (afterLast === 'holds') {
     if (from <= to) c.fillRect(Math.round(middle), y(from) + 2, 1, (to - from + 1) * rh - 4);
     return;
@@ -266,10 +266,10 @@ function paintAfter(
     const cell = placed?.exposure.cell;
     if (placed && cell && placed.index !== before) {
       const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
-      const at = { x: middle, y: y(frame) + rh / 2 + 0.5, width: cw - 4, rh, ink: SHOWN };
+      const at = { x: middle, y: y(frame) + rh / 2 + 0.5, width: cw - 4, rh, ink: sheetColours().shown };
       paintNumber(c, cell, drawing && { ...drawing, role: 'between' }, at);
     } else if (cell) {
-      c.fillStyle = SHOWN;
+      c.fillStyle = sheetColours().shown;
       c.fillRect(Math.round(middle), y(frame) + 1, 1, rh - 3);
     }
     before = placed?.index;
@@ -302,12 +302,12 @@ function paintChosen(
   const top = y(span.from);
   const height = (span.to - span.from) * rh;
   c.save();
-  c.strokeStyle = ACCENT;
+  c.strokeStyle = sheetColours().accent;
   c.lineWidth = 1.5;
   if (!grip) c.setLineDash([5, 4]);
   c.strokeRect(left + 0.5, top + 0.5, right - left - 2, height);
   if (grip) {
-    c.fillStyle = ACCENT;
+    c.fillStyle = sheetColours().accent;
     c.beginPath();
     c.roundRect((left + right) / 2 - 9, top + height - 2, 18, 4.5, 2);
     c.fill();

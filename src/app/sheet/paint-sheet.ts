@@ -4,12 +4,12 @@ import { FRAME_COLUMN } from './geometry.ts';
 import { paintColumns } from './paint-columns.ts';
 import { paintReading, paintSound } from './paint-sound.ts';
 import type { Rows, SheetScene } from './scene.ts';
-import { ACCENT, INK, LOWER, MONO, NOTE, PANEL, RULE, RULE_6, RULE_12, SANS, SECOND, WASH } from './sheet-colours.ts';
+import { MONO, SANS, sheetColours } from './sheet-colours.ts';
 
 export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: number): void {
   const { shot, layout, rowHeight: rh, scrollTop, width, height } = scene;
   c.setTransform(dpr, 0, 0, dpr, 0, 0);
-  c.fillStyle = PANEL;
+  c.fillStyle = sheetColours().panel;
   c.fillRect(0, 0, width, height);
   const rows: Rows = {
     first: Math.max(0, Math.floor(scrollTop / rh)),
@@ -18,10 +18,10 @@ export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: 
   };
   const end = rows.y(shot.length);
   const ground = (to: number) => {
-    c.fillStyle = PANEL;
+    c.fillStyle = sheetColours().panel;
     c.fillRect(0, 0, to, Math.min(height, end));
     if (end >= height) return;
-    c.fillStyle = LOWER;
+    c.fillStyle = sheetColours().lower;
     c.fillRect(0, Math.max(0, end), to, height);
   };
   ground(width);
@@ -32,7 +32,7 @@ export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: 
   paintSound(c, scene, rows);
   paintRules(c, scene, rows);
   for (const x of [FRAME_COLUMN, layout.readingEnd, layout.soundEnd, layout.frozen]) {
-    c.fillStyle = RULE;
+    c.fillStyle = sheetColours().rule;
     c.fillRect(x - 1, 0, 1, height);
   }
   paintNumbers(c, scene, rows);
@@ -41,7 +41,8 @@ export function paintSheet(c: CanvasRenderingContext2D, scene: SheetScene, dpr: 
 
 function paintRules(c: CanvasRenderingContext2D, { width }: SheetScene, { first, last, y }: Rows): void {
   for (let frame = Math.max(1, first); frame <= last; frame++) {
-    c.fillStyle = frame % 12 === 0 ? RULE_12 : frame % 6 === 0 ? RULE_6 : RULE;
+    c.fillStyle =
+      frame % 12 === 0 ? sheetColours().rule12 : frame % 6 === 0 ? sheetColours().rule6 : sheetColours().rule;
     c.fillRect(0, Math.round(y(frame)), width, 1);
   }
 }
@@ -55,29 +56,29 @@ function paintNumbers(c: CanvasRenderingContext2D, scene: SheetScene, { first, l
     const top = Math.round(y(frame));
     const number = frame + 1;
     if (frame === shot.length) {
-      c.fillStyle = INK;
+      c.fillStyle = sheetColours().ink;
       c.fillRect(0, top - 1, width, 2);
       c.font = `11px ${SANS}`;
       c.textAlign = 'left';
-      c.fillStyle = SECOND;
+      c.fillStyle = sheetColours().second;
       c.fillText('end of the shot', 6, top + rh / 2 + 1);
       continue;
     }
     if (range && frame >= range.from && frame <= range.to) {
-      c.fillStyle = ACCENT;
+      c.fillStyle = sheetColours().accent;
       c.fillRect(2, top + (frame === range.from ? 2 : 0), 4, rh + (frame === range.to ? -2 : 1));
     }
     if (number % every !== 0 && number !== 1) continue;
     c.font = `10px ${MONO}`;
     c.textAlign = 'right';
-    c.fillStyle = SECOND;
+    c.fillStyle = sheetColours().second;
     c.fillText(String(number), FRAME_COLUMN - 7, top + rh / 2 + 1);
   }
 }
 
 /** Each pencil has a mark of its own too, so that colour is not all that tells them apart. */
 function noteMark(c: CanvasRenderingContext2D, colour: NoteColour, x: number, y: number): void {
-  c.fillStyle = NOTE[colour];
+  c.fillStyle = sheetColours().notes[colour];
   c.beginPath();
   if (colour === 'blue') c.arc(x, y, 3, 0, 2 * Math.PI);
   else if (colour === 'plum') {
@@ -109,7 +110,7 @@ function paintNotes(c: CanvasRenderingContext2D, scene: SheetScene, { first, las
       noteMark(c, note.colour, x, middle);
       x += 6;
       c.font = `500 10.5px ${SANS}`;
-      c.fillStyle = NOTE[note.colour];
+      c.fillStyle = sheetColours().notes[note.colour];
       c.fillText(note.text, x, middle + 0.5);
       x += notes.length > 1 ? Math.min(c.measureText(note.text).width + 8, 10) : 0;
     }
@@ -118,11 +119,11 @@ function paintNotes(c: CanvasRenderingContext2D, scene: SheetScene, { first, las
   for (const { frame, name } of shot.markers) {
     if (frame < first || frame > last) continue;
     const top = Math.round(y(frame));
-    c.fillStyle = WASH;
+    c.fillStyle = sheetColours().wash;
     c.globalAlpha = 0.85;
     c.fillRect(layout.readingEnd, top + 1, layout.frozen - layout.readingEnd - 1, rh - 1);
     c.globalAlpha = 1;
-    c.fillStyle = ACCENT;
+    c.fillStyle = sheetColours().accent;
     c.fillRect(0, top, scene.width, 1.5);
     c.beginPath();
     c.moveTo(layout.readingEnd - 1, top);

@@ -5,7 +5,7 @@ import { clipSeconds, isHeard, timeInSound } from '../../core/shot/index.ts';
 import { peakBetween } from '../../core/sound/index.ts';
 import { FRAME_COLUMN, type SheetLayout } from './geometry.ts';
 import type { Rows, SheetScene } from './scene.ts';
-import { MONO, MUTED, NOTE, SOUND } from './sheet-colours.ts';
+import { MONO, sheetColours } from './sheet-colours.ts';
 
 export function paintSound(c: CanvasRenderingContext2D, scene: SheetScene, { first, last, y }: Rows): void {
   const { shot, layout, rowHeight: rh } = scene;
@@ -18,7 +18,7 @@ export function paintSound(c: CanvasRenderingContext2D, scene: SheetScene, { fir
       const seconds = clipSeconds(clip);
       const from = Math.max(first, clip.frame);
       const to = Math.min(last, clip.frame + Math.ceil(seconds * shot.fps));
-      c.fillStyle = clip.muted || !isHeard(shot, track) ? MUTED : SOUND;
+      c.fillStyle = clip.muted || !isHeard(shot, track) ? sheetColours().muted : sheetColours().sound;
       if (clip.frame >= first && clip.frame <= last) paintBeginning(c, layout, y(clip.frame), clip.pin !== null);
       if (!peaks) continue;
       for (let frame = from; frame < to; frame++) {
@@ -46,7 +46,7 @@ function paintBeginning(c: CanvasRenderingContext2D, layout: SheetLayout, y: num
   const fill = c.fillStyle;
   const left = layout.readingEnd + 1;
   c.fillRect(left, Math.round(y), layout.soundEnd - left - 3, 1);
-  c.fillStyle = NOTE.ochre;
+  c.fillStyle = sheetColours().notes.ochre;
   c.beginPath();
   if (pinned) c.arc(left + 4, y + 4, 2.5, 0, 2 * Math.PI);
   else {
@@ -76,7 +76,7 @@ export function paintReading(c: CanvasRenderingContext2D, scene: SheetScene, { f
     if (row.to < first - 1 || row.from > last + 1) continue;
     const { sound } = row;
     const [top, bottom] = [y(row.from), y(row.to)];
-    c.fillStyle = NOTE[sound.colour];
+    c.fillStyle = sheetColours().notes[sound.colour];
     c.fillRect(left + 2, top + 1, sound.held ? 3 : 2, Math.max(2, bottom - top - 2));
     // A place where the mouth may be stretched has a foot.
     if (isLongVowel(row, shot.fps)) c.fillRect(left + 2, bottom - 3, 8, 2);

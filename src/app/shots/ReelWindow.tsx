@@ -37,7 +37,7 @@ function ReelShot({ row, onRemove }: { row: ShotRow; onRemove(): void }) {
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className="flex h-8 items-center gap-1 rounded-md border border-rule bg-white pr-1"
+      className="flex h-8 items-center gap-1 rounded-md border border-rule bg-field pr-1"
     >
       <button
         type="button"
@@ -100,7 +100,7 @@ export default function ReelWindow({ rows, onClose }: { rows: ShotRow[]; onClose
       <div className="grid grid-cols-2 gap-5">
         <section aria-label="Shots of the shelf" className="flex min-h-0 flex-col gap-1">
           <h3 className="font-semibold">On the shelf</h3>
-          <ul className="flex max-h-72 flex-col overflow-y-auto rounded-md border border-rule bg-white p-1">
+          <ul className="flex max-h-72 flex-col overflow-y-auto rounded-md border border-rule bg-field p-1">
             {rows.map((row) => (
               <li key={row.id}>
                 <label className="flex items-center gap-2 rounded px-1.5 py-1 hover:bg-wash">
@@ -148,7 +148,7 @@ export default function ReelWindow({ rows, onClose }: { rows: ShotRow[]; onClose
           Name
           <input
             aria-label="Name of the reel"
-            className="h-8 rounded-md border border-rule bg-white px-2 text-base text-ink"
+            className="h-8 rounded-md border border-rule bg-field px-2 text-base text-ink"
             maxLength={LIMITS.maxTitle}
             value={title}
             onChange={(event) => setTitle(event.target.value)}

@@ -2,7 +2,7 @@ import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { useForm } from 'react-hook-form';
 import { lengthInWords, PAPER_SIZES, RATES } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
-import { SelectField, TextField } from '../parts/Field.tsx';
+import { ChoiceField, TextField } from '../parts/Field.tsx';
 import { ShotForm } from './shot-form.ts';
 
 interface ShotFieldsProps {
@@ -27,23 +27,20 @@ export function ShotFields({ start, action, onDone, onCancel }: ShotFieldsProps)
   return (
     <form onSubmit={handleSubmit((form) => onDone(form))} className="flex flex-col gap-3" noValidate>
       <TextField label="Name" error={errors.title?.message} {...register('title')} />
-      <SelectField
+      <ChoiceField
         label="Paper"
-        value={size < 0 ? OWN : size}
-        onChange={(event) => {
-          const chosen = PAPER_SIZES[Number(event.target.value)];
+        value={size < 0 ? OWN : String(size)}
+        options={[
+          ...PAPER_SIZES.map((each, i) => [String(i), `${each.name} · ${each.width} x ${each.height}`] as const),
+          [OWN, 'Own size'],
+        ]}
+        onChoose={(value) => {
+          const chosen = PAPER_SIZES[Number(value)];
           if (!chosen) return;
           setValue('width', chosen.width);
           setValue('height', chosen.height);
         }}
-      >
-        {PAPER_SIZES.map((each, i) => (
-          <option key={each.name} value={i}>
-            {each.name} · {each.width} x {each.height}
-          </option>
-        ))}
-        <option value={OWN}>Own size</option>
-      </SelectField>
+      />
       <div className="grid grid-cols-2 gap-3">
         <TextField
           label="Width, pixels"

@@ -10,6 +10,7 @@ import { SHOT_FILE_EXTENSION } from '../../core/shotfile/index.ts';
 import { addShot } from '../../store/index.ts';
 import { Delivering } from '../frame/Delivering.tsx';
 import { SaidLine } from '../frame/SaidLine.tsx';
+import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
@@ -18,6 +19,7 @@ import { sizeInWords } from '../parts/files.ts';
 import { later } from '../parts/later.tsx';
 import { bringDemo, useDemo } from './demo.ts';
 import { IncomingCard } from './IncomingCard.tsx';
+import { OfflineWords } from './OfflineWords.tsx';
 import { incoming, openShotFiles } from './open-shot-file.ts';
 import { RemovedShots } from './RemovedShots.tsx';
 import { ShotCard } from './ShotCard.tsx';
@@ -45,7 +47,12 @@ function Room({ changed }: { changed: unknown }) {
       here = false;
     };
   }, [changed]);
-  return words && <p className="mt-6 text-sm text-second">{words}</p>;
+  return (
+    <div className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm text-second">
+      {words && <p>{words}</p>}
+      <OfflineWords onSay={say} />
+    </div>
+  );
 }
 
 /** The shelf: every shot in this browser. */

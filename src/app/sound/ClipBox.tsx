@@ -211,7 +211,7 @@ function Corner({ at }: { at: number }) {
   return (
     <span
       aria-hidden="true"
-      className="pointer-events-none absolute top-0.5 h-2 w-2 -translate-x-1/2 rounded-full border border-ochre bg-white"
+      className="pointer-events-none absolute top-0.5 h-2 w-2 -translate-x-1/2 rounded-full border border-ochre bg-field"
       style={{ left: Math.max(8, at) }}
     />
   );

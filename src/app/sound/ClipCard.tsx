@@ -6,6 +6,7 @@ import { useCommand, useCommands } from '../commands/context.ts';
 import { bringClip, clipInHand, repeatClip } from '../commands/sound.ts';
 import { Tick } from '../desk/options/parts.tsx';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
@@ -138,22 +139,19 @@ export function ClipCard() {
             onDone={done}
           />
         </Line>
-        <label className="flex items-center gap-2">
+        <div className="flex items-center gap-2">
           <span className="w-14 shrink-0">Follows</span>
-          <select
-            aria-label="Layer the sound follows from left to right"
-            className="h-6 min-w-0 flex-1 rounded border border-rule bg-white px-1"
+          <ChoiceList
+            label="Layer the sound follows from left to right"
+            className="flex-1"
             value={clip.follows ?? ''}
-            onChange={(event) => edit('follow a layer', (mine) => void (mine.follows = event.target.value || null))}
-          >
-            <option value="">nothing: it stays where it is</option>
-            {shot.layers.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}, left to right
-              </option>
-            ))}
-          </select>
-        </label>
+            options={[
+              ['', 'nothing: it stays where it is'],
+              ...shot.layers.map(({ id, name }) => [id, `${name}, left to right`] as const),
+            ]}
+            onChoose={(layer) => edit('follow a layer', (mine) => void (mine.follows = layer || null))}
+          />
+        </div>
       </section>
       <section className="flex min-w-[200px] flex-1 flex-col gap-2" aria-label="Edit the clip">
         <div className="flex flex-wrap gap-1">

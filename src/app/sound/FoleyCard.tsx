@@ -84,7 +84,7 @@ export function FoleyCard() {
         <input
           type="search"
           aria-label="Look for a sound"
-          className="h-7 w-56 rounded-md border border-rule bg-white px-2"
+          className="h-7 w-56 rounded-md border border-rule bg-field px-2"
           placeholder="step, wood, whoosh, lamp…"
           value={search}
           onChange={(event) => setSearch(event.target.value)}
@@ -96,7 +96,7 @@ export function FoleyCard() {
       {found.length === 0 && <p className="text-second">Nothing on the shelf is called that. Try a plainer word.</p>}
       <ul className="grid min-h-0 flex-1 content-start gap-1 overflow-y-auto [grid-template-columns:repeat(auto-fill,minmax(190px,1fr))]">
         {found.map((sound) => (
-          <li key={sound.id} className="flex h-7 items-center rounded-md border border-rule bg-white pr-0.5 pl-1">
+          <li key={sound.id} className="flex h-7 items-center rounded-md border border-rule bg-field pr-0.5 pl-1">
             <button
               type="button"
               aria-label={`Hear ${sound.name}`}

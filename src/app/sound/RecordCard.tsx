@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { foleySound, writeWav } from '../../core/sound/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { type Device, devicesOf, SIMULATED } from '../parts/devices.ts';
 import { sentence } from '../parts/files.ts';
 import { useOpenShot, usePlay } from '../session/open-shot.ts';
@@ -137,35 +138,24 @@ export function RecordCard() {
 
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2 p-3 text-sm">
-      <select
-        aria-label="Microphone"
-        className="h-7 max-w-56 rounded-md border border-rule bg-white px-1"
+      <ChoiceList
+        label="Microphone"
+        className="max-w-56"
         disabled={state.kind !== 'ready'}
         value={chosen}
-        onChange={(event) => setChosen(event.target.value)}
-      >
-        {list.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
+        options={list.map(({ id, name }) => [id, name])}
+        onChoose={setChosen}
+      />
       <div className="h-2 w-40 overflow-hidden rounded-full bg-rule" role="img" aria-label="Level of the microphone">
         <div ref={level} className="h-full bg-fine" style={{ width: 0 }} />
       </div>
-      <select
-        aria-label="Count-in of the take"
-        className="h-7 rounded-md border border-rule bg-white px-1"
+      <ChoiceList
+        label="Count-in of the take"
         disabled={state.kind !== 'ready'}
-        value={count}
-        onChange={(event) => setCount(Number(event.target.value))}
-      >
-        {COUNTS.map((beats) => (
-          <option key={beats} value={beats}>
-            {beats === 0 ? 'at once' : `count ${beats} in`}
-          </option>
-        ))}
-      </select>
+        value={String(count)}
+        options={COUNTS.map((beats) => [String(beats), beats === 0 ? 'at once' : `count ${beats} in`])}
+        onChoose={(beats) => setCount(Number(beats))}
+      />
       {state.kind === 'ready' ? (
         <Button
           look="main"

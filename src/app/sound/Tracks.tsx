@@ -110,15 +110,15 @@ function Ruler({ time }: { time: Timeline }) {
       <g transform={`translate(${HEAD},0)`}>
         {ticks.map((tick) => (
           <g key={tick} transform={`translate(${x(tick)},0)`}>
-            <line y1={16} y2={RULER} stroke="#77746b" />
-            <text x={4} y={14} fontSize={11} fill="#5c5a52" fontFamily="Spline Sans Mono Variable">
+            <line y1={16} y2={RULER} stroke="var(--color-second)" />
+            <text x={4} y={14} fontSize={11} fill="var(--color-second)" fontFamily="Spline Sans Mono Variable">
               {Math.round((tick + 1) * 1000) / 1000}
             </text>
           </g>
         ))}
       </g>
-      <rect width={HEAD} height={RULER} fill="#efede6" />
-      <text x={10} y={17} fontSize={11} fill="#5c5a52">
+      <rect width={HEAD} height={RULER} fill="var(--color-lower)" />
+      <text x={10} y={17} fontSize={11} fill="var(--color-second)">
         frames
       </text>
     </svg>

@@ -100,7 +100,7 @@ function VersionItem({
   const layer = session.present.layers.find(({ id }) => id === layerId);
   const item = (name: string, part: VersionPart) => ({ name, disabled: busy, run: () => onPutBack(part) });
   return (
-    <li className="flex items-center gap-3 rounded-md border border-rule bg-white p-1.5">
+    <li className="flex items-center gap-3 rounded-md border border-rule bg-field p-1.5">
       <div className="h-12 w-20 shrink-0 overflow-hidden rounded bg-lower">
         {picture ? (
           <img src={picture} alt="" className="h-full w-full object-cover" />

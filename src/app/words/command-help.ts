@@ -361,7 +361,10 @@ export const COMMAND_HELP: Readonly<Record<string, string>> = {
   'through-camera': 'Shows what the camera sees, or the whole paper.',
   'take-down-camera': 'Takes the camera away.',
 
-  // Shot
+  // Shot and window
+  'looks-next': 'Lights the desk as by day, as by lamp, or as the system is set.',
+  'sheet-side': 'Puts sheet and panels on the left and the tools on the right, or back.',
+  'whole-window': 'Gives the paper the whole window; tools, sheet and Roll slide in at the edges.',
   'region-next': 'Takes the keyboard to the next part of the window: bar, tools, roll, sheet, panel.',
   'region-before': 'Takes the keyboard to the part of the window before.',
   'view-desk': 'Goes to the Desk, to draw and time.',

@@ -3,11 +3,11 @@ import {
   type Brush,
   type BrushKind,
   DRIVES,
-  type Drive,
   type Response,
   type Stamp,
   TIPS,
 } from '../../../core/shot/index.ts';
+import { ChoiceList } from '../../parts/ChoiceList.tsx';
 import { useOpenShot, useView } from '../../session/open-shot.ts';
 import { Tick } from '../options/parts.tsx';
 import { BrushList } from './BrushList.tsx';
@@ -24,8 +24,6 @@ const PLAIN_STAMP: Stamp = {
   size: 0.2,
   strength: 0.3,
 };
-const SELECT = 'h-6 rounded border border-rule bg-white';
-
 /** The line tool whose brush the card shows: the one in hand, else the Pencil. */
 function kindInHand(tool: string): BrushKind {
   return BRUSH_KINDS.find((kind) => kind === tool) ?? 'pencil';
@@ -38,21 +36,15 @@ function ResponseEditor(props: { name: string; response: Response; most: number;
     <CardPart title={name}>
       <div className="flex gap-2">
         <CurveEditor label={`${name} curve`} response={response} onChange={onChange} />
-        <label className="flex flex-col gap-1">
+        <div className="flex flex-col gap-1">
           driven by
-          <select
-            aria-label={`${name} driven by`}
-            className={SELECT}
+          <ChoiceList
+            label={`${name} driven by`}
             value={response.drive}
-            onChange={(event) => onChange({ ...response, drive: event.target.value as Drive })}
-          >
-            {DRIVES.map((drive) => (
-              <option key={drive} value={drive}>
-                {drive}
-              </option>
-            ))}
-          </select>
-        </label>
+            options={DRIVES.map((drive) => [drive, drive])}
+            onChoose={(drive) => onChange({ ...response, drive })}
+          />
+        </div>
       </div>
       <CardSlide
         name="Lowest"
@@ -91,22 +83,13 @@ function StampEditor({ stamp, onChange }: { stamp: Stamp | null; onChange(stamp:
     );
   return (
     <CardPart title="Texture">
-      <select
-        aria-label="Texture"
-        className={`${SELECT} mb-1 w-full`}
+      <ChoiceList
+        label="Texture"
+        className="mb-1 w-full"
         value={stamp?.tip ?? 'none'}
-        onChange={(event) => {
-          const tip = TIPS.find((each) => each === event.target.value);
-          onChange(tip ? { ...(stamp ?? PLAIN_STAMP), tip } : null);
-        }}
-      >
-        <option value="none">none: plain ink</option>
-        {TIPS.map((tip) => (
-          <option key={tip} value={tip}>
-            {tip}
-          </option>
-        ))}
-      </select>
+        options={[['none', 'none: plain ink'], ...TIPS.map((tip) => [tip, tip] as const)]}
+        onChoose={(tip) => onChange(tip === 'none' ? null : { ...(stamp ?? PLAIN_STAMP), tip })}
+      />
       {slide('Spacing', 'spacing', 4, 200)}
       {slide('Scatter', 'scatter', 0, 200)}
       {slide('Turn', 'turn', 0, 100)}

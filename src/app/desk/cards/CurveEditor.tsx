@@ -35,15 +35,15 @@ export function CurveEditor({ label, response, onChange }: CurveEditorProps) {
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       width={WIDTH}
       height={HEIGHT}
-      className="touch-none rounded border border-rule bg-white"
+      className="touch-none rounded border border-rule bg-field"
       onPointerMove={move}
       onPointerUp={() => {
         held.current = -1;
       }}
     >
       <title>{label}</title>
-      <path d={`M${x(0)} ${y(0)}L${x(1)} ${y(1)}`} stroke="#cfccc3" strokeDasharray="3 3" />
-      <path d={`M${path}`} fill="none" stroke="#2f3fa8" strokeWidth={1.75} />
+      <path d={`M${x(0)} ${y(0)}L${x(1)} ${y(1)}`} stroke="var(--color-rule)" strokeDasharray="3 3" />
+      <path d={`M${path}`} fill="none" stroke="var(--color-accent)" strokeWidth={1.75} />
       {curve.map((height, i) => (
         <circle
           key={i}
@@ -57,8 +57,8 @@ export function CurveEditor({ label, response, onChange }: CurveEditorProps) {
           cy={y(height)}
           r={5}
           className="cursor-ns-resize"
-          fill="#fdfcf8"
-          stroke="#2f3fa8"
+          fill="var(--color-chart)"
+          stroke="var(--color-accent)"
           strokeWidth={1.5}
           onPointerDown={(event) => {
             held.current = i;

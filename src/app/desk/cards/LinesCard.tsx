@@ -91,7 +91,7 @@ function Lines({ layer }: { layer: Layer }) {
             <button
               type="button"
               aria-label={`Open drawing ${drawingName(drawing)}`}
-              className="w-full rounded border border-rule bg-white px-2 py-1 text-left hover:border-accent"
+              className="w-full rounded border border-rule bg-field px-2 py-1 text-left hover:border-accent"
               onClick={() => goToFrame(context, frame)}
             >
               <span className="flex justify-between font-mono text-xs tabular">

@@ -2,6 +2,7 @@ import { firstMirror } from '../../../core/ink/index.ts';
 import type { MirrorWay } from '../../../core/shot/index.ts';
 import { useCommand } from '../../commands/context.ts';
 import { Button } from '../../parts/Button.tsx';
+import { ChoiceList } from '../../parts/ChoiceList.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
 import { Choice, Option, Tick } from './parts.tsx';
@@ -42,21 +43,7 @@ export function GuideOptions() {
         onChoose={(each) => view.setState(({ tools }) => ({ tools: { ...tools, guides: { add: each } } }))}
       />
       <Option name="Mirror">
-        <select
-          aria-label="Mirror axes"
-          className="h-6 rounded border border-rule bg-white"
-          value={mirror?.way ?? 'none'}
-          onChange={(event) => {
-            setWay(event.target.value as Way);
-            event.target.blur();
-          }}
-        >
-          {WAYS.map(([way, name]) => (
-            <option key={way} value={way}>
-              {name}
-            </option>
-          ))}
-        </select>
+        <ChoiceList label="Mirror axes" value={mirror?.way ?? 'none'} options={WAYS} onChoose={setWay} />
         {mirror?.way === 'round' && (
           <NumberInput
             label="Parts of the round mirror"

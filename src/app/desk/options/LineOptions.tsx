@@ -26,7 +26,7 @@ export function LineOptions({ kind }: { kind: BrushKind }) {
         type="button"
         aria-pressed={open}
         title={`${card.name}  (${card.keys})`}
-        className={`flex h-6 max-w-44 min-w-24 items-center gap-1.5 rounded-md border px-2 ${open ? 'border-wash bg-wash text-accent' : 'border-rule bg-white hover:bg-wash/60'}`}
+        className={`flex h-6 max-w-44 min-w-24 items-center gap-1.5 rounded-md border px-2 ${open ? 'border-wash bg-wash text-accent' : 'border-rule bg-field hover:bg-wash/60'}`}
         onClick={card.run}
       >
         <Sliders size={13} className="shrink-0" />

@@ -4,6 +4,7 @@ import { LIMITS } from '../../../core/shot/index.ts';
 import { useCommands } from '../../commands/context.ts';
 import { type MenuPlan, menuOf } from '../../commands/menu.ts';
 import { IconButton } from '../../parts/Button.tsx';
+import { ChoiceList } from '../../parts/ChoiceList.tsx';
 import { Menu } from '../../parts/Menu.tsx';
 import { NameInput } from '../../parts/NameInput.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
@@ -44,18 +45,15 @@ export function PickOptions() {
   };
   return (
     <>
-      <select
-        aria-label="Pick with"
-        className="h-6 rounded border border-rule bg-white"
+      <ChoiceList
+        label="Pick with"
         value={pick.by}
-        onChange={(event) => {
-          set({ by: event.target.value as 'rectangle' | 'loop' });
-          event.target.blur();
-        }}
-      >
-        <option value="rectangle">rectangle</option>
-        <option value="loop">loop</option>
-      </select>
+        options={[
+          ['rectangle', 'rectangle'],
+          ['loop', 'loop'],
+        ]}
+        onChoose={(by) => set({ by })}
+      />
       <Tick
         label="Keep the volume"
         short="Volume"
@@ -122,7 +120,7 @@ function PickedName() {
   return (
     <NameInput
       label="What the picked lines and regions are called"
-      className="h-6 w-20 !border-rule bg-white"
+      className="h-6 w-20 !border-rule bg-field"
       value={names.includes('\n') ? '' : names}
       onDone={(name) => namePicked(open, name.slice(0, LIMITS.maxName))}
     />

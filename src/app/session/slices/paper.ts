@@ -41,6 +41,8 @@ class Paper {
 }
 
 interface PassingPaper {
+  /** The paper has the whole window; everything else slides in at its edges. */
+  wholeWindow: boolean;
   /** CSS pixels of the window the paper is seen through. */
   room: { width: number; height: number };
   /** What is shown in place of the present drawing while a key is held. */
@@ -60,6 +62,7 @@ interface PassingPaper {
 export const paper = slice({
   kept: Paper,
   passing: (): PassingPaper => ({
+    wholeWindow: false,
     room: { width: 800, height: 500 },
     peek: null,
     ghostInHand: null,

@@ -1,0 +1,42 @@
+/** The window itself: by day or by lamp, on which side the sheet stands, the paper in all of it. */
+import { db } from '../library.ts';
+import { LOOKS, looks } from '../session/looks.ts';
+import type { Command } from './register.ts';
+
+const SAID = {
+  system: 'The desk looks as the system is set.',
+  day: 'The desk looks as by day.',
+  lamp: 'The desk looks as by lamp.',
+};
+
+export const windowCommands: Command[] = [
+  {
+    id: 'looks-next',
+    name: 'By day, by lamp, or as the system is',
+    group: 'Window',
+    keys: ['$mod+Alt+KeyL'],
+    run: ({ say }) => {
+      const next = LOOKS[(LOOKS.indexOf(looks.get().looks) + 1) % LOOKS.length];
+      void looks.put(db, { looks: next });
+      say(SAID[next]);
+    },
+  },
+  {
+    id: 'sheet-side',
+    name: 'Sheet on the other side',
+    group: 'Window',
+    keys: ['$mod+Alt+KeyR'],
+    run: () => void looks.put(db, { sheet: looks.get().sheet === 'right' ? 'left' : 'right' }),
+  },
+  {
+    id: 'whole-window',
+    name: 'The whole window for the paper, on / off',
+    group: 'Window',
+    keys: ['Slash'],
+    run: ({ view, say }) => {
+      const wholeWindow = !view.getState().wholeWindow;
+      view.setState({ wholeWindow });
+      if (wholeWindow) say('Tools, sheet, options and Roll slide in at the edges. The same key brings all back.');
+    },
+  },
+];
