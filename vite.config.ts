@@ -31,7 +31,8 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,png,woff2,wasm}'],
-        globIgnores: ['assets/cmu-*'],
+        // The last three are parts of the PDF writer that are never asked for here.
+        globIgnores: ['assets/cmu-*', 'assets/html2canvas-*', 'assets/purify*', 'assets/index.es-*'],
         maximumFileSizeToCacheInBytes: 3 * 1024 ** 2,
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],

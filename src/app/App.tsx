@@ -3,7 +3,10 @@ import { Tooltip } from 'radix-ui';
 import { createBrowserRouter, createRoutesFromElements, Navigate, Route, RouterProvider } from 'react-router';
 import { ShotFrame } from './frame/ShotFrame.tsx';
 import { VIEWS } from './frame/views.ts';
+import { later } from './parts/later.tsx';
 import { ShotsView } from './shots/ShotsView.tsx';
+
+const HelpView = later(() => import('./help/HelpView.tsx'));
 
 const queries = new QueryClient({ defaultOptions: { queries: { staleTime: 60_000, retry: 1 } } });
 
@@ -18,6 +21,7 @@ const router = createBrowserRouter(
           <Route key={path} path={path} element={<Screen />} />
         ))}
       </Route>
+      <Route path="help" element={<HelpView />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Route>,
   ),

@@ -18,6 +18,7 @@ import { keepForOffline } from './session/offline.ts';
 import { ownCharts } from './session/own-charts.ts';
 import { ownWords } from './session/own-words.ts';
 import { WorkerFailed, WorkStopped } from './session/worker-host.ts';
+import { shelfWishes } from './shots/shelf.ts';
 
 // What fails where nobody waits for it still gets its sentence; work that was stopped is no failure.
 addEventListener('unhandledrejection', (event) => {
@@ -48,7 +49,7 @@ void db
       .read(db)
       .catch(() => undefined)
       .finally(() => followLooks());
-    for (const kept of [ownKeys, lately, ownBrushes, hand, ownWords, ownCharts])
+    for (const kept of [ownKeys, lately, shelfWishes, ownBrushes, hand, ownWords, ownCharts])
       void kept.read(db).catch(() => undefined);
   })
   // Said once there is something to say it on.

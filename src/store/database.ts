@@ -16,6 +16,8 @@ export interface ShotRow {
   changedAt: number;
   /** When it was removed; 0 while it is in the list. */
   removedAt: number;
+  /** The word under which it stands together with others; absent: in no folder. */
+  folder?: string;
   thumb: Blob | null;
   /** Bytes of its drawings and files, as of the last snapshot. Absent in rows of earlier versions. */
   room?: number;

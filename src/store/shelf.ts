@@ -84,6 +84,11 @@ export async function renameShot(db: Database, shotId: Id, title: string): Promi
   });
 }
 
+/** Puts a shot under a word, with the others that have it; an empty word: in no folder. */
+export async function putInFolder(db: Database, shotId: Id, folder: string): Promise<void> {
+  await db.shots.update(shotId, { folder: folder.trim() || undefined });
+}
+
 /** Takes a shot off the list; it stays in the browser until `deleteShot`. */
 export async function removeShot(db: Database, shotId: Id): Promise<void> {
   await underClaim(shotId, 'Remove it', () => db.shots.update(shotId, { removedAt: Date.now() }));

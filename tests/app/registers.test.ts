@@ -7,6 +7,7 @@ import { firstView, mendView, restoredView, type ViewState } from '../../src/app
 import { columnIds, FRAME_COLUMN, layoutSheet, placeAt } from '../../src/app/sheet/geometry.ts';
 import { gripAt } from '../../src/app/sheet/sheet-pointer.ts';
 import { COMMAND_HELP } from '../../src/app/words/command-help.ts';
+import { HELP } from '../../src/app/words/help.ts';
 import { addPalette, addSwatch, colourSwatch, removeSwatches, takePaletteFrom } from '../../src/core/paint/index.ts';
 import { makeLayer, swatchUses } from '../../src/core/shot/index.ts';
 import { smallShot } from '../make.ts';
@@ -22,6 +23,15 @@ describe('the register of commands', () => {
   test('every command says in a sentence what it does, and no sentence is of a command that is gone', () => {
     for (const { id } of COMMANDS) expect(COMMAND_HELP[id], id).toMatch(/^[A-Z].{10,110}\.$/);
     expect(Object.keys(COMMAND_HELP).filter((id) => !COMMANDS.some((command) => command.id === id))).toEqual([]);
+  });
+  test('what the help page tells of is there', () => {
+    for (const { steps } of HELP)
+      for (const { commands } of steps)
+        for (const id of commands)
+          expect(
+            COMMANDS.some((command) => command.id === id),
+            id,
+          ).toBe(true);
   });
   test('no key has two commands', () => {
     for (const borrowed of new Set(COMMANDS.map((command) => command.borrowsKeys))) {

@@ -46,7 +46,7 @@ test('it can be installed: it says its name, its pictures and what files it open
 });
 
 test('with the server stopped it opens, plays, draws and delivers; every view is there', async () => {
-  await animator.hand.text('Works without the server', 60_000);
+  await animator.hand.text('Works without the server', 120_000);
   await stop();
   await animator.page.reload();
   await animator.page.waitForSelector('a[aria-label="Open Lamp at the corner"] img', { timeout: 30_000 });
@@ -68,4 +68,4 @@ test('with the server stopped it opens, plays, draws and delivers; every view is
   expect(name).toMatch(/\.csv$/);
   await animator.page.reload();
   await animator.page.waitForFunction(() => document.body.innerText.includes('Export'));
-});
+}, 240_000);

@@ -15,13 +15,15 @@ withAnimator(async (opened) => {
   await animator.draw(animator.ring(320, 180, 60, 16));
 });
 
-const dark = ([r, g, b]: number[]) => r + g + b < 240;
+/** Drawn on: the rough has a tint of its own. */
+const dark = ([r, g, b]: number[]) => r + g + b < 700;
 const said = () => animator.page.$eval('output[aria-label="Said"]', (line) => line.textContent);
 
 describe('words', () => {
   test('stand at the foot of the window, never on the paper; an edit they speak of is taken back beside them', async () => {
-    await animator.hand.key('Alt', 'Shift', 'Delete');
-    await animator.page.waitForFunction(() => document.querySelector('output[aria-label="Said"]')?.textContent !== '');
+    await animator.toCell('Clean', 1);
+    await animator.hand.key('AltLeft', 'KeyM');
+    await animator.hand.text('“Clean” is merged into “Rough”');
     const foot = await animator.hand.box('footer');
     const paper = await animator.hand.box('[data-testid="paper"]');
     expect(foot.y).toBeGreaterThanOrEqual(paper.y + paper.height);
@@ -34,6 +36,13 @@ describe('words', () => {
       before,
     );
     await animator.hand.key('Escape');
+    await animator.toCell('Rough', 1);
+    await animator.undo();
+    await animator.toCell('Clean', 1);
+    await animator.hand.key('AltLeft', 'KeyM');
+    await animator.hand.press('Take it back', 'button');
+    await animator.page.waitForSelector('button[data-layer]:nth-of-type(2)');
+    expect((await animator.shot()).layers.map(({ name }) => name)).toContain('Clean');
   });
 });
 
@@ -76,7 +85,7 @@ describe('commands', () => {
     expect(new Set(places).size).toBeGreaterThanOrEqual(4);
     expect(places).toContain('nav Tools');
     expect(places).toContain('section Sheet');
-    while (!(await animator.page.evaluate(() => document.activeElement?.closest('nav[aria-label="Tools"]'))))
+    while (!(await animator.page.evaluate(() => !!document.activeElement?.closest('nav[aria-label="Tools"]'))))
       await animator.hand.key('F6');
     await animator.hand.key('Tab');
     await animator.hand.key('Tab');
@@ -123,7 +132,8 @@ describe('the arrangement', () => {
     const sheetLeft = () =>
       animator.page.$eval('section[aria-label="Sheet"]', (sheet) => sheet.getBoundingClientRect().left);
     expect(await sheetLeft()).toBeGreaterThanOrEqual(whole.x + whole.width - 1);
-    await animator.page.mouse.move(whole.x + whole.width - 3, 300);
+    await animator.page.mouse.move(600, 300);
+    await animator.page.mouse.move(whole.x + whole.width - 3, 300, { steps: 6 });
     await animator.page.waitForFunction(
       (edge) => document.querySelector('section[aria-label="Sheet"]')!.getBoundingClientRect().left < edge - 300,
       {},
@@ -198,5 +208,52 @@ describe('keys', () => {
     expect(name).toBe('keys.json');
     expect(JSON.parse(new TextDecoder().decode(bytes))).toEqual({ format: 'vignette-keys', version: 1, keys: {} });
     await animator.hand.key('Escape');
+  });
+});
+
+describe('the shelf', () => {
+  test('is looked through, sorted, kept in folders; several shots are taken at once', async () => {
+    await animator.hand.key('Shift', 'Escape');
+    await animator.page.waitForSelector('input[aria-label="Look for a shot"]');
+    const titles = () =>
+      animator.page.$$eval('input[aria-label^="Name of"]', (all) =>
+        all.map((each) => (each as HTMLInputElement).value),
+      );
+    await animator.page.type('input[aria-label="Look for a shot"]', 'wind');
+    await animator.page.waitForFunction(() => document.querySelectorAll('input[aria-label^="Name of"]').length === 1);
+    expect(await titles()).toEqual(['Window']);
+    await animator.page.click('input[aria-label="Choose Window"]');
+    await animator.hand.press('Duplicate', 'button');
+    await animator.hand.text('1 shot duplicated.');
+    expect(await titles()).toEqual(['Window, copy', 'Window']);
+    await animator.hand.choose('Order of the shelf', 'name');
+    await animator.page.waitForFunction(
+      () => (document.querySelector('input[aria-label^="Name of"]') as HTMLInputElement).value === 'Window',
+    );
+    await animator.page.click('input[aria-label="Choose Window"]');
+    await animator.page.click('input[aria-label="Choose Window, copy"]');
+    await animator.hand.text('2 shots chosen');
+    await animator.page.type('input[aria-label="Folder of the chosen shots"]', 'night');
+    await animator.hand.key('Enter');
+    await animator.page.waitForSelector('section[aria-label="night"]');
+    await animator.page.$eval('input[aria-label="Look for a shot"]', (field) => (field as HTMLInputElement).select());
+    await animator.page.type('input[aria-label="Look for a shot"]', 'night');
+    await animator.page.waitForFunction(() => document.querySelectorAll('input[aria-label^="Name of"]').length === 2);
+  });
+  test('help tells the work in its order, with the keys as they are, and leads there', async () => {
+    await animator.hand.press('Help', 'link');
+    await animator.hand.text('Draw and flip');
+    await animator.page.type('input[aria-label="Look for what you want to do"]', 'see faults');
+    await animator.page.waitForFunction(() =>
+      document
+        .querySelector('ul[aria-label="Commands that were found"]')
+        ?.textContent?.includes('Mirrored view on / off'),
+    );
+    await animator.page.$eval('input[aria-label="Look for what you want to do"]', (field) =>
+      (field as HTMLInputElement).select(),
+    );
+    await animator.hand.key('Delete');
+    await animator.page.click('#check a');
+    await animator.page.waitForSelector('[role="radiogroup"][aria-label="Check"]', { timeout: 20_000 });
   });
 });

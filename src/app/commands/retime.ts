@@ -80,6 +80,7 @@ export function repeat(context: CommandContext): void {
   const span = chosenOrLayer(context);
   if (!span) return;
   const { timing } = context.view.getState();
+  const gives = repeatForesight(context);
   const done = timedSpan(context, span, 'repeat', (shot) =>
     retimeSpan(shot, span, (all, from, to) =>
       repeatTo(all, from, to, repeatedFrames(shot, timing, startFrames(all)[from], stretchFrames(all, from, to))),
@@ -87,7 +88,8 @@ export function repeat(context: CommandContext): void {
   );
   if (!done && timing.repeatBy === 'sound' && soundEnd(context.session.shot) === 0)
     context.say('There is no sound in this shot to repeat until. Bring one in in the Sound view.');
-  else if (!done) context.say('That is no longer than it is now, so nothing is repeated.');
+  else if (!done && gives && gives.after <= gives.now)
+    context.say('That is no longer than it is now, so nothing is repeated.');
 }
 
 /** Moves what is chosen, or the layer; earlier or later by the card's frames or drawings, round when it says so. */

@@ -10,6 +10,7 @@ const SAID = {
 };
 
 export const windowCommands: Command[] = [
+  { id: 'help', name: 'Help, in the order of the work', group: 'Window', keys: ['F1'], run: ({ go }) => go('/help') },
   {
     id: 'looks-next',
     name: 'By day, by lamp, or as the system is',

@@ -19,6 +19,7 @@ export function MainMenu() {
       items={() => [
         commandItem(context, 'commands'),
         commandItem(context, 'keys'),
+        commandItem(context, 'help'),
         null,
         ...groups.map((name) => ({
           name,

@@ -17,10 +17,21 @@ function useNow(): Sentence | null {
   return last && performance.now() < last.until ? last : null;
 }
 
+/** Milliseconds within which sentences are said in one breath. */
+const ONE_BREATH = 150;
+
 /** What is said, in one line, with something to press beside it; the last sentences open above. */
 export function SaidLine({ beside }: { beside?(sentence: Sentence): ReactNode }) {
   const now = useNow();
   const all = useStore(said, (state) => state.all);
+  // What is said in one breath is read in one line.
+  const words = now
+    ? all
+        .filter(({ at }) => now.at - at < ONE_BREATH)
+        .map(({ text }) => text)
+        .reverse()
+        .join(' ')
+    : '';
   return (
     <div className="flex min-w-0 flex-1 items-center gap-2">
       {all.length > 0 && (
@@ -50,8 +61,8 @@ export function SaidLine({ beside }: { beside?(sentence: Sentence): ReactNode })
           </Popover.Portal>
         </Popover.Root>
       )}
-      <output aria-live="polite" aria-label="Said" className="min-w-0 truncate" title={now?.text}>
-        {now?.text}
+      <output aria-live="polite" aria-label="Said" className="min-w-0 truncate" title={words}>
+        {words}
       </output>
       {now && beside?.(now)}
     </div>

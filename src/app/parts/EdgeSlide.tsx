@@ -1,19 +1,26 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useView } from '../session/open-shot.ts';
 
 const EDGES = {
   left: {
     zone: 'inset-y-0 left-0 flex-row',
     strip: 'h-full w-2.5',
-    away: 'h-full -translate-x-full',
+    away: '-translate-x-full',
+    full: 'h-full',
   },
   right: {
     zone: 'inset-y-0 right-0 flex-row-reverse',
     strip: 'h-full w-2.5',
-    away: 'h-full translate-x-full',
+    away: 'translate-x-full',
+    full: 'h-full',
   },
-  top: { zone: 'inset-x-0 top-0 flex-col', strip: 'h-2.5 w-full', away: 'w-full -translate-y-full' },
-  bottom: { zone: 'inset-x-0 bottom-0 flex-col-reverse', strip: 'h-2.5 w-full', away: 'w-full translate-y-full' },
+  top: { zone: 'inset-x-0 top-0 flex-col', strip: 'h-2.5 w-full', away: '-translate-y-full', full: 'w-full' },
+  bottom: {
+    zone: 'inset-x-0 bottom-0 flex-col-reverse',
+    strip: 'h-2.5 w-full',
+    away: 'translate-y-full',
+    full: 'w-full',
+  },
 } as const;
 
 /**
@@ -22,13 +29,22 @@ const EDGES = {
  */
 export function EdgeSlide({ edge, children }: { edge: keyof typeof EDGES; children: ReactNode }) {
   const whole = useView((state) => state.wholeWindow);
+  const [open, setOpen] = useState(false);
+  const [focused, setFocused] = useState(false);
   if (!whole) return children;
-  const { zone, strip, away } = EDGES[edge];
+  const { zone, strip, away, full } = EDGES[edge];
   return (
-    <div data-edge={edge} className={`group pointer-events-none absolute z-30 flex overflow-hidden ${zone}`}>
+    <div
+      data-edge={edge}
+      className={`pointer-events-none absolute z-30 flex overflow-hidden ${zone}`}
+      onPointerEnter={() => setOpen(true)}
+      onPointerLeave={() => setOpen(false)}
+      onFocus={() => setFocused(true)}
+      onBlur={() => setFocused(false)}
+    >
       <div className={`pointer-events-auto absolute ${strip}`} />
       <div
-        className={`pointer-events-none flex min-h-0 min-w-0 flex-col shadow-lg transition-transform duration-150 group-focus-within:pointer-events-auto group-focus-within:translate-x-0 group-focus-within:translate-y-0 group-hover:pointer-events-auto group-hover:translate-x-0 group-hover:translate-y-0 motion-reduce:transition-none ${away}`}
+        className={`flex min-h-0 min-w-0 flex-col shadow-lg transition-transform duration-150 motion-reduce:transition-none ${full} ${open || focused ? 'pointer-events-auto' : `pointer-events-none ${away}`}`}
       >
         {children}
       </div>

@@ -15,8 +15,8 @@ interface Offline {
 
 export const offline = createStore<Offline>(() => ({ ready: false, take: null }));
 
-/** Parts are fetched once the first work of the page is done. */
-const LATER_MS = 6000;
+/** Parts are fetched when the first work of the page is long done: seven megabytes are stored. */
+const LATER_MS = 45_000;
 
 export function keepForOffline(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;

@@ -24,12 +24,29 @@ function attempt(work: () => Promise<unknown>): void {
   work().catch((error) => say(sentence(error)));
 }
 
-export function ShotCard({ row }: { row: ShotRow }) {
+interface ShotCardProps {
+  row: ShotRow;
+  chosen: boolean;
+  /** Pressed to choose it: as well as others, or all up to it. */
+  onChoose(held: { also: boolean; upTo: boolean }): void;
+}
+
+export function ShotCard({ row, chosen, onChoose }: ShotCardProps) {
   const navigate = useNavigate();
   const url = useBlobUrl(row.thumb);
   const to = `/shot/${row.id}/desk`;
   return (
-    <li className="group overflow-hidden rounded-md border border-rule bg-panel">
+    <li
+      className={`group relative overflow-hidden rounded-md border bg-panel ${chosen ? 'border-accent ring-1 ring-accent' : 'border-rule'}`}
+    >
+      <input
+        type="checkbox"
+        aria-label={`Choose ${row.title}`}
+        className={`absolute top-2 left-2 z-10 size-5 accent-accent focus:opacity-100 ${chosen ? '' : 'opacity-0 group-hover:opacity-100 pointer-coarse:opacity-100'}`}
+        checked={chosen}
+        onChange={() => undefined}
+        onClick={(event) => onChoose({ also: true, upTo: event.shiftKey })}
+      />
       <Link
         to={to}
         aria-label={`Open ${row.title}`}

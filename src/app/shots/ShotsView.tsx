@@ -3,7 +3,7 @@ import Film from 'lucide-react/icons/film';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Plus from 'lucide-react/icons/plus';
 import { type DragEvent, useEffect, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useStore } from 'zustand';
 import { makeShot } from '../../core/shot/index.ts';
 import { SHOT_FILE_EXTENSION } from '../../core/shotfile/index.ts';
@@ -20,9 +20,11 @@ import { later } from '../parts/later.tsx';
 import { bringDemo, useDemo } from './demo.ts';
 import { IncomingCard } from './IncomingCard.tsx';
 import { OfflineWords } from './OfflineWords.tsx';
-import { incoming, openShotFiles } from './open-shot-file.ts';
+import { incoming, openLaunched, openShotFiles } from './open-shot-file.ts';
 import { RemovedShots } from './RemovedShots.tsx';
+import { ChosenBar, ShelfBar } from './ShelfBar.tsx';
 import { ShotCard } from './ShotCard.tsx';
+import { chosenBy, shelfWishes, shelved } from './shelf.ts';
 import type { ShotForm } from './shot-form.ts';
 
 const NewShotWindow = later(() => import('./NewShotWindow.tsx'));
@@ -66,7 +68,27 @@ export function ShotsView() {
   const demo = useDemo();
   const pack = demo.data;
   const shots = rows?.filter((row) => row.removedAt === 0 && !reading.some(({ shotId }) => shotId === row.id));
+  const wishes = useStore(shelfWishes.store);
+  const [search, setSearch] = useState('');
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [pressed, setPressed] = useState<string | null>(null);
+  const shelves = shelved(shots ?? [], { search, ...wishes });
+  const inOrder = shelves.flatMap((each) => each.rows);
+  const choose = (id: string, { also, upTo }: { also: boolean; upTo: boolean }) => {
+    setChosen(
+      chosenBy(
+        inOrder.map((row) => row.id),
+        chosen,
+        id,
+        { also, last: upTo ? pressed : null },
+      ),
+    );
+    setPressed(id);
+  };
+  const picked = inOrder.filter(({ id }) => chosen.has(id));
   const removed = rows?.filter((row) => row.removedAt !== 0) ?? [];
+
+  useEffect(openLaunched, []);
 
   const make = async (form: ShotForm) => {
     const id = await addShot(db, makeShot({ ...form }), new Map());
@@ -95,6 +117,9 @@ export function ShotsView() {
           <span className="mt-1.5 ml-1 text-second">Shots in this browser</span>
           <div className="ml-auto flex gap-2">
             <Delivering />
+            <Link to="/help" className="flex h-7 items-center rounded-md px-2 hover:bg-wash/70">
+              Help
+            </Link>
             <FileButton
               name="shot-file"
               accept={`.${SHOT_FILE_EXTENSION}`}
@@ -114,6 +139,8 @@ export function ShotsView() {
             </Button>
           </div>
         </header>
+        {shots && shots.length > 1 && <ShelfBar search={search} onSearch={setSearch} />}
+        {picked.length > 0 && <ChosenBar rows={picked} onDone={() => setChosen(new Set())} />}
         {shots === undefined ? null : shots.length === 0 && reading.length === 0 ? (
           demo.isFetching || demo.bringing ? (
             <p className="py-16 text-center text-second">Bringing the demo shot…</p>
@@ -134,14 +161,29 @@ export function ShotsView() {
             </Empty>
           )
         ) : (
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-5">
+          <ul className="mb-5 grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-5 empty:hidden">
             {reading.map((file) => (
               <IncomingCard key={file.id} file={file} />
             ))}
-            {shots.map((row) => (
-              <ShotCard key={row.id} row={row} />
-            ))}
           </ul>
+        )}
+        {shelves.map(({ folder, rows: own }) => (
+          <section key={folder} aria-label={folder || 'Shots in no folder'} className="mb-6">
+            {folder && <h2 className="mb-2 border-b border-rule pb-1 font-semibold">{folder}</h2>}
+            <ul className="grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-5">
+              {own.map((row) => (
+                <ShotCard
+                  key={row.id}
+                  row={row}
+                  chosen={chosen.has(row.id)}
+                  onChoose={(held) => choose(row.id, held)}
+                />
+              ))}
+            </ul>
+          </section>
+        ))}
+        {shots && shots.length > 0 && shelves.length === 0 && (
+          <p className="py-10 text-center text-second">No shot and no folder has “{search}” in its name.</p>
         )}
         {demo.error && (
           <p className="mt-6 text-second">The demo shot cannot be fetched now; your own shots are all here.</p>

@@ -80,6 +80,20 @@ export async function bringIn(file: Blob, name: string, frame: number): Promise<
   }
 }
 
+interface Launched {
+  files: readonly { getFile(): Promise<File> }[];
+}
+
+/** Files that the system opens with the application, where it is installed. */
+export function openLaunched(): void {
+  const { launchQueue } = window as { launchQueue?: { setConsumer(take: (launched: Launched) => void): void } };
+  launchQueue?.setConsumer(({ files }) => {
+    void Promise.all(files.map((each) => each.getFile()))
+      .then(openShotFiles)
+      .catch((error) => say(sentence(error)));
+  });
+}
+
 /** Puts shot files on the shelf; a bad one is said and changes nothing. */
 export async function openShotFiles(files: File[]): Promise<void> {
   for (const file of files) {

@@ -362,6 +362,7 @@ export const COMMAND_HELP: Readonly<Record<string, string>> = {
   'take-down-camera': 'Takes the camera away.',
 
   // Shot and window
+  help: 'Opens the page that tells the work in its order, with all keys.',
   'looks-next': 'Lights the desk as by day, as by lamp, or as the system is set.',
   'sheet-side': 'Puts sheet and panels on the left and the tools on the right, or back.',
   'whole-window': 'Gives the paper the whole window; tools, sheet and Roll slide in at the edges.',
