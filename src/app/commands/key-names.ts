@@ -92,7 +92,7 @@ const NAMES: Record<string, string> = {
 const HELD: Record<string, string> = { $mod: '⌘', Alt: '⌥', Shift: '⇧' };
 
 /** Whether the person's system writes keys as its own keyboards do. */
-export const onMac = (): boolean =>
+const onMac = (): boolean =>
   typeof navigator === 'object' && /Mac|iPhone|iPad/.test(navigator.platform ?? navigator.userAgent);
 
 /** A sign as the person's keyboard has it: where it has none such, the key goes by its place, and what stands there is written. */

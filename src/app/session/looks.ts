@@ -4,7 +4,7 @@ import { createStore } from 'zustand/vanilla';
 import { Kept } from './kept.ts';
 
 export const LOOKS = ['system', 'day', 'lamp'] as const;
-export const SIDES = ['right', 'left'] as const;
+const SIDES = ['right', 'left'] as const;
 
 class Looks {
   @IsIn(LOOKS) looks: (typeof LOOKS)[number] = 'system';

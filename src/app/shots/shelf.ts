@@ -31,7 +31,7 @@ const COMPARE: Record<Order, (a: Listed, b: Listed) => number> = {
 };
 
 /** Whether every word of a search is in the name or the folder of a shot. */
-export function isLookedFor({ title, folder = '' }: Pick<Listed, 'title' | 'folder'>, search: string): boolean {
+function isLookedFor({ title, folder = '' }: Pick<Listed, 'title' | 'folder'>, search: string): boolean {
   const own = `${title} ${folder}`.toLowerCase();
   return search
     .toLowerCase()

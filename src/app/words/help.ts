@@ -1,6 +1,6 @@
 /** The help page: the work in its order, each step with the commands it is done by and the view it is done in. */
 
-export interface HelpStep {
+interface HelpStep {
   words: string;
   /** Commands by their ids; their keys stand beside the step as they are now. */
   commands: readonly string[];
