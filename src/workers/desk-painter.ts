@@ -7,6 +7,8 @@ import { LRUCache } from 'lru-cache';
 import {
   asMatrix,
   cellRevision,
+  closeUpOf,
+  closeUpView,
   type Look,
   type PaintContext,
   Painter,
@@ -312,6 +314,7 @@ export class DeskPainter {
     width: number,
     height: number,
     tint: string | null,
+    close: boolean,
   ): Promise<ImageBitmap> {
     const canvas = new OffscreenCanvas(width, height);
     const context = paintContext(canvas);
@@ -329,7 +332,8 @@ export class DeskPainter {
       for (const shown of cells) this.painter.paintCell(context, look, shown, fitting);
     } else {
       const drawing = shot.drawings[cell.drawing];
-      context.setTransform(...view);
+      const part = close && drawing ? closeUpOf(shot, drawing.layerId) : null;
+      context.setTransform(...(part ? closeUpView(part, width, height) : view));
       if (drawing && tint) this.painter.paintInk(context, drawing.ink, new Map(), tint);
       else if (drawing) this.painter.paintDrawing(context, drawing, colourMap(paletteAt(shot, frame)));
     }

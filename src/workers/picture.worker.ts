@@ -45,8 +45,16 @@ const face = {
     const image = await desk.whole(seen(bundle, alone), frame, scale);
     return transfer(image, [image]);
   },
-  async thumb(cell: CellRef, frame: number, width: number, height: number, tint: string | null): Promise<ImageBitmap> {
-    const image = await desk.thumb(present(), cell, frame, width, height, tint);
+  /** A small picture of a cell; `close`: of the part of the paper its layer's drawings take. */
+  async thumb(
+    cell: CellRef,
+    frame: number,
+    width: number,
+    height: number,
+    tint: string | null,
+    close: boolean,
+  ): Promise<ImageBitmap> {
+    const image = await desk.thumb(present(), cell, frame, width, height, tint, close);
     return transfer(image, [image]);
   },
   card(frame: number): Promise<Blob> {

@@ -95,13 +95,13 @@ const computed = async () => {
 describe('an arm is raised', () => {
   test('the chart gets three ticks; dragged, they are a slow-out, and the frames stay', async () => {
     for (let i = 0; i < 3; i++) await animator.hand.key('Control', 'KeyI');
-    expect(await animator.sheetOf('Clean')).toBe('1x2 4x2 3x2 5x2 2x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 3x2 4x2 5x2 2x2');
     const box = await animator.hand.box('svg[aria-label="Timing chart"]');
     const room = box.width - 32;
     // The outermost first, so that none bars another's way.
     for (const [name, to] of [
-      ['4', 0.08],
-      ['3', 0.27],
+      ['3', 0.08],
+      ['4', 0.27],
       ['5', 0.56],
     ] as const) {
       const tick = await animator.hand.box(`[data-tick="${name}"]`);
@@ -111,7 +111,7 @@ describe('an arm is raised', () => {
     const now = await spacings();
     for (const [k, wanted] of [0.08, 0.27, 0.56].entries()) expect(now[k]).toBeCloseTo(wanted, 1);
     await animator.hand.text('slow out');
-    expect(await animator.sheetOf('Clean')).toBe('1x2 4x2 3x2 5x2 2x2');
+    expect(await animator.sheetOf('Clean')).toBe('1x2 3x2 4x2 5x2 2x2');
     await animator.undo();
     expect((await spacings())[2]).toBeCloseTo(0.75, 1);
     await animator.hand.key('Control', 'Shift', 'KeyZ');
@@ -125,7 +125,7 @@ describe('an arm is raised', () => {
     expect(await animator.seesNo(half.x, half.y, slate)).toBe(true);
     await animator.hand.key('Control', 'KeyH');
     expect(await animator.sees(half.x, half.y, slate)).toBe(true);
-    expect(byNumber(await animator.shot(), 3).ink).toHaveLength(0);
+    expect(byNumber(await animator.shot(), 4).ink).toHaveLength(0);
     await animator.hand.key('Control', 'KeyH');
   });
 
@@ -189,14 +189,14 @@ describe('an arm is raised', () => {
     await animator.toCell('Clean', 5);
     await animator.draw(line({ x: 100, y: 320 }, { x: 200, y: 330 }));
     const before = await animator.shot();
-    expect(isFirstPass(byNumber(before, 3))).toBe(false);
+    expect(isFirstPass(byNumber(before, 4))).toBe(false);
     expect(await animator.page.$('aria/Redo 2[role="button"]')).toBeNull();
     await animator.toCell('Clean', 9);
     await animator.draw(line({ x: 400, y: 300 }, { x: 460, y: 320 }, { x: 520, y: 300 }));
     await Promise.all([animator.hand.text('2 drawings drawn anew', 20_000), animator.hand.press('Redo 2', 'button')]);
     const after = await animator.shot();
-    expect(byNumber(after, 3)).toEqual(byNumber(before, 3));
-    for (const number of [4, 5]) {
+    expect(byNumber(after, 4)).toEqual(byNumber(before, 4));
+    for (const number of [3, 5]) {
       expect(isFirstPass(byNumber(after, number))).toBe(true);
       expect(byNumber(after, number).ink).not.toEqual(byNumber(before, number).ink);
     }
@@ -294,8 +294,8 @@ describe('on a layer of its own', () => {
     await animator.hand.wait(200);
     const after = await animator.shot();
     // Also on the one drawn by hand, whose own line stays.
-    const own = byNumber(shot, 3).ink.at(-1)!;
-    expect(byNumber(after, 3).ink.some(({ id }) => id === own.id)).toBe(true);
-    expect(byNumber(after, 3).ink).toHaveLength(byNumber(shot, 3).ink.length);
+    const own = byNumber(shot, 4).ink.at(-1)!;
+    expect(byNumber(after, 4).ink.some(({ id }) => id === own.id)).toBe(true);
+    expect(byNumber(after, 4).ink).toHaveLength(byNumber(shot, 4).ink.length);
   });
 });

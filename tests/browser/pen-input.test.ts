@@ -111,6 +111,26 @@ test('a pen that leaves the window goes on drawing, far off the paper, and comes
   expect(await animator.sees(300, 200, ([r]) => r < 90)).toBe(true);
 });
 
+test('a tap of two fingers takes the last line back, a tap of three draws it again', async () => {
+  const touch = (type: 'touchStart' | 'touchEnd', points: { x: number; y: number; id: number }[]) =>
+    animator.hand.cdp.send('Input.dispatchTouchEvent', { type, touchPoints: points });
+  const places = await animator.onPaper([
+    { x: 120, y: 240 },
+    { x: 260, y: 240 },
+    { x: 400, y: 240 },
+  ]);
+  const fingers = places.map(({ x, y }, id) => ({ x, y, id }));
+  const before = (await lines()).length;
+  await touch('touchStart', fingers.slice(0, 2));
+  await touch('touchEnd', []);
+  await animator.hand.wait(300);
+  expect(await lines()).toHaveLength(before - 1);
+  await touch('touchStart', fingers);
+  await touch('touchEnd', []);
+  await animator.hand.wait(300);
+  expect(await lines()).toHaveLength(before);
+});
+
 test('a finger never draws once a pen is in use; two fingers move the paper', async () => {
   const before = (await lines()).length;
   const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: { x: number; y: number; id: number }[]) =>

@@ -98,6 +98,25 @@ describe('commands', () => {
   });
 });
 
+describe('by keyboard alone', () => {
+  test('a layer is taken up, moved and let go', async () => {
+    const order = async () => (await animator.shot()).layers.map(({ name }) => name);
+    const before = await order();
+    await animator.hand.press('Layers', 'tab');
+    await animator.page.focus('button[aria-label="Move Clean"]');
+    await animator.hand.key('Tab');
+    await animator.page.focus('button[aria-label="Move Clean"]');
+    await animator.hand.key('Space');
+    await animator.hand.wait(200);
+    await animator.hand.key('ArrowDown');
+    await animator.hand.wait(300);
+    await animator.hand.key('Space');
+    await animator.hand.wait(300);
+    expect(await order()).toEqual([...before].reverse());
+    await animator.undo();
+  });
+});
+
 describe('a layer alone', () => {
   test('is all that is seen and played; it is said for as long as it lasts, and undone by the same key', async () => {
     await animator.toCell('Rough', 1);

@@ -11,6 +11,9 @@ function keysTaken(target: HTMLElement): boolean {
   return target instanceof HTMLTextAreaElement || target.getAttribute('role') === 'slider';
 }
 
+/** Keys by which something is taken up, moved and let go. */
+const MOVES = /^(Arrow|Enter$|Escape$| $)/;
+
 const PRESSABLE =
   'button, a[href], summary, input[type="checkbox"], input[type="radio"], [role="button"], [role="link"], [role="tab"], [role="radio"], [role="checkbox"], [role="switch"]';
 /** Among these the arrows go from one to the next. */
@@ -37,6 +40,8 @@ export function useKeyboard(context: CommandContext): void {
       const target = event.target instanceof HTMLElement ? event.target : document.body;
       if (event.key === 'Tab') byPen = false;
       if (keysTaken(target) || event.isComposing) return;
+      // What is being moved by keyboard - a layer, a swatch - takes these.
+      if (event.defaultPrevented && MOVES.test(event.key)) return;
       const key = keyOfEvent(event);
       if (!byPen && pressesFocused(target, key)) return;
       const those = context.commands.filter((each) => keysOf(each).includes(key));

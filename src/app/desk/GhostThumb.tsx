@@ -41,7 +41,7 @@ export const GhostThumb = memo(function GhostThumb(props: GhostThumbProps) {
         className="overflow-hidden rounded-[3px] border border-rule hover:border-accent"
         onClick={() => goToFrame(context, frame)}
       >
-        <CellThumb cell={cell} frame={frame} version={version} width={width} height={height} tint={tint} />
+        <CellThumb cell={cell} frame={frame} version={version} width={width} height={height} tint={tint} close />
       </button>
       <Slide
         label={`Strength of the ghost of drawing ${name}`}

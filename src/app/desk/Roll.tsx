@@ -116,6 +116,7 @@ export function Roll() {
                 width={ownWidth}
                 height={ownWidth / ratio}
                 tint={null}
+                close
               />
             ) : (
               <div

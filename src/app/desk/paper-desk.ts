@@ -71,6 +71,7 @@ export class PaperDesk {
       cancel: () => this.gestures.cancel(),
       hover: (screen) => this.showRing(screen),
       pinch: (fingers) => this.pinched(fingers),
+      tap: (fingers) => void this.open.session.step(fingers === 2 ? 'undo' : 'redo'),
       wheel: (event, screen) => this.wheel(event, screen),
     });
     this.follow();

@@ -3,11 +3,17 @@ import {
   DndContext,
   type DragEndEvent,
   DragOverlay,
+  KeyboardSensor,
   PointerSensor,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
@@ -27,7 +33,14 @@ export function SwatchList({ palette }: { palette: Palette }) {
   const [dragged, setDragged] = useState<Swatch | null>(null);
   const drawings = useShot((shot) => shot.drawings);
   const uses = usesOn(Object.values(drawings));
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    // Enter opens the colour; Space takes the swatch up.
+    useSensor(KeyboardSensor, {
+      coordinateGetter: sortableKeyboardCoordinates,
+      keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter', 'Tab'] },
+    }),
+  );
   // Where the pen is let go itself: what is dragged may be a step behind it.
   const lifted = useRef({ x: -1, y: -1 });
   useEffect(() => {

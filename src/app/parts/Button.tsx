@@ -15,8 +15,9 @@ interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   icon?: ReactNode;
 }
 
-export function Button({ look = 'plain', icon, children, className = '', ...rest }: ButtonProps) {
-  return (
+/** A button with words. What `title` says shows on hover and by focus, as a hint. */
+export function Button({ look = 'plain', icon, children, className = '', title, ...rest }: ButtonProps) {
+  const button = (
     <button
       type="button"
       className={`inline-flex h-7 items-center justify-center gap-1.5 rounded-md border px-2.5 text-sm whitespace-nowrap disabled:opacity-45 ${LOOKS[look]} ${className}`}
@@ -26,6 +27,7 @@ export function Button({ look = 'plain', icon, children, className = '', ...rest
       {children}
     </button>
   );
+  return title ? <Hint text={title}>{button}</Hint> : button;
 }
 
 interface IconButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {

@@ -45,7 +45,7 @@ export function TrayPicture(props: TrayPictureProps) {
     let here = true;
     const dpr = devicePixelRatio || 1;
     void session.pictures
-      .thumb(cell, frame, wide * dpr, high * dpr, null)
+      .thumb(cell, frame, wide * dpr, high * dpr, null, false)
       .then((image) => {
         const target = canvas.current;
         if (here && target) {

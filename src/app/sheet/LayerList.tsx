@@ -1,5 +1,18 @@
-import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import More from 'lucide-react/icons/ellipsis';
 import Eye from 'lucide-react/icons/eye';
@@ -32,7 +45,10 @@ export function LayerList() {
   const { session } = useOpenShot();
   const order = useShot(orderOf);
   const ids = useMemo(() => order.split(',').filter(Boolean), [order]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const to = session.shot.layers.findIndex((layer) => layer.id === over.id);
@@ -80,7 +96,7 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
       ref={setNodeRef}
       data-layer-row={id}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`flex h-7 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
+      className={`@container flex h-7 items-center gap-0.5 rounded-md pr-0.5 ${inHand ? 'bg-wash' : 'hover:bg-panel'}`}
       onPointerDown={(event) => {
         // The buttons of a row do their own thing without taking the layer in hand.
         if (!(event.target as HTMLElement).closest('button')) take();
@@ -121,7 +137,7 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
       />
       <FoundCount layer={id} />
       {badge && (
-        <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second">
+        <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second @max-[300px]:hidden">
           {badge}
         </span>
       )}

@@ -106,7 +106,7 @@ function Cards() {
       onValueChange={(value) => view.setState({ sheetCard: value as SheetCard })}
       className="flex h-[36%] max-h-[300px] min-h-[190px] shrink-0 flex-col border-t border-rule bg-lower"
     >
-      <div className="flex h-8 shrink-0 items-center pr-1 pl-2">
+      <div className="@container flex h-8 shrink-0 items-center pr-1 pl-2">
         <TabNames label="Under the sheet" tabs={tabs} />
         {card === 'layers' && (
           <Menu

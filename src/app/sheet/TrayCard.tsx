@@ -53,6 +53,7 @@ export function TrayCard() {
                   width={width}
                   height={HEIGHT}
                   tint={null}
+                  close
                 />
                 <span className="font-mono text-xs">{drawingName(drawing)}</span>
               </button>

@@ -72,7 +72,8 @@ export function ShotsView() {
   const [search, setSearch] = useState('');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [pressed, setPressed] = useState<string | null>(null);
-  const shelves = shelved(shots ?? [], { search, ...wishes });
+  const found = shelved(shots ?? [], { search, ...wishes });
+  const shelves = reading.length > 0 && found[0]?.folder !== '' ? [{ folder: '', rows: [] }, ...found] : found;
   const inOrder = shelves.flatMap((each) => each.rows);
   const choose = (id: string, { also, upTo }: { also: boolean; upTo: boolean }) => {
     setChosen(
@@ -160,17 +161,13 @@ export function ShotsView() {
               .vignette file here.
             </Empty>
           )
-        ) : (
-          <ul className="mb-5 grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-5 empty:hidden">
-            {reading.map((file) => (
-              <IncomingCard key={file.id} file={file} />
-            ))}
-          </ul>
-        )}
+        ) : null}
         {shelves.map(({ folder, rows: own }) => (
           <section key={folder} aria-label={folder || 'Shots in no folder'} className="mb-6">
             {folder && <h2 className="mb-2 border-b border-rule pb-1 font-semibold">{folder}</h2>}
             <ul className="grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-5">
+              {/* A shot comes to stand where its file was read: nothing moves under a press. */}
+              {folder === '' && reading.map((file) => <IncomingCard key={file.id} file={file} />)}
               {own.map((row) => (
                 <ShotCard
                   key={row.id}

@@ -5,6 +5,7 @@
  * line first, the darkest wins, then the paper's tooth, then the colour.
  */
 export { type CastField, castMaker } from './casts/index.ts';
+export * from './close-up.ts';
 export * from './context.ts';
 export { seenBox } from './drawing-painter.ts';
 export * from './frame-memory.ts';

@@ -1,5 +1,6 @@
 /** Pen, finger, mouse and wheel on an element: told as gestures of a hand, with fingers and a resting palm sorted out. */
 import type { PenSample } from '../../../core/ink/index.ts';
+import { FingerTap } from './finger-tap.ts';
 import { Palm } from './palm.ts';
 import { capture, isEraserEnd, PenReader, type ToPlace } from './pen-reader.ts';
 import type { Finger } from './pinch.ts';
@@ -34,6 +35,8 @@ export interface PointerWishes {
   hover?(screen: Screen | null): void;
   /** Two fingers came down, moved, or fewer are left (null). Without it fingers only draw. */
   pinch?(fingers: [Finger, Finger] | null): void;
+  /** So many fingers touched and left again without moving. */
+  tap?(fingers: number): void;
   wheel?(event: WheelEvent, screen: Screen): void;
 }
 
@@ -44,6 +47,7 @@ export class PointerSensor {
   private readonly palm = new Palm();
   private readonly listening = new AbortController();
   private readonly fingers = new Map<number, Finger>();
+  private readonly taps = new FingerTap();
   /** The pointer whose gesture is under way; -1: none. */
   private pointer = -1;
   private byFinger = false;
@@ -96,6 +100,7 @@ export class PointerSensor {
     if (!this.busy && this.fingers.size === 0) reader.begin(element, event);
     if (event.pointerType === 'touch' && wishes.pinch) {
       this.fingers.set(event.pointerId, reader.screen(event));
+      this.taps.down(event.pointerId, reader.screen(event), event.timeStamp);
       if (this.fingers.size === 2) {
         this.takeBack();
         this.pinching = true;
@@ -108,6 +113,7 @@ export class PointerSensor {
     if (event.pointerType === 'pen') {
       // Fingers that rest there already neither draw nor move the paper from now on.
       this.fingers.clear();
+      this.taps.forget();
       this.endPinch();
       if (this.byFinger) this.takeBack();
     }
@@ -130,6 +136,7 @@ export class PointerSensor {
     const { wishes, reader } = this;
     if (this.fingers.has(event.pointerId)) {
       this.fingers.set(event.pointerId, reader.screen(event));
+      this.taps.moved(event.pointerId, reader.screen(event));
       if (this.pinching) {
         const [a, b] = [...this.fingers.values()];
         if (a && b) wishes.pinch?.([a, b]);
@@ -149,6 +156,8 @@ export class PointerSensor {
   private lifted(event: PointerEvent): void {
     this.fingers.delete(event.pointerId);
     if (this.fingers.size < 2) this.endPinch();
+    const tapped = this.taps.lifted(event.pointerId, event.timeStamp);
+    if (tapped > 0) this.wishes.tap?.(tapped);
     if (event.pointerId !== this.pointer) return;
     this.pointer = -1;
     this.wishes.up();
@@ -161,6 +170,7 @@ export class PointerSensor {
       return;
     }
     this.fingers.delete(event.pointerId);
+    this.taps.forget();
     this.endPinch();
     if (event.pointerId === this.pointer) this.takeBack();
   }
