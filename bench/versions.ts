@@ -4,7 +4,7 @@ import { bringShot } from './page.ts';
 import { ms, percentile, report } from './report.ts';
 import { largeShot, wideSheet } from './shots.ts';
 
-/** Times from one frame of the screen to the next, milliseconds, for as long as given; `each` is called in every frame. */
+/** Times from one frame of the screen to the next, milliseconds, for as long as given; an element may be scrolled on in each. */
 const frames = (animator: Animator, long: number, selector = '', by = 0): Promise<number[]> =>
   animator.page.evaluate(
     (until, scrolled, step) =>

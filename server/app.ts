@@ -61,11 +61,6 @@ export function createApp({ web, demo }: Folders): Express {
       .type('text/plain')
       .send('This part of the application is not there any more. Reload the page.');
   });
-  // The service worker says which version is the newest: it is never an old one.
-  app.get('/sw.js', (_request, response, next) => {
-    response.set('Cache-Control', 'no-cache');
-    next();
-  });
   app.use(express.static(web));
   // Addresses of views are the application's own.
   app.get('/{*path}', (_request, response) => {

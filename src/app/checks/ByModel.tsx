@@ -18,7 +18,7 @@ export function ByModel({ of }: { of: FigurePart | FollowedPoint }) {
       session.change('measure by the first key', (draft) => forget(draft, of.id, model.id));
       return;
     }
-    const why = await checks.findOnModel('spots' in of ? 'point' : 'part', of.id);
+    const why = await checks.findOnModel(of);
     if (why) say(why);
   };
   return (

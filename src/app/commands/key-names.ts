@@ -18,6 +18,8 @@ const SIGNS: Record<string, string> = {
   '`': 'Backquote',
 };
 
+const SIGN_OF: Record<string, string> = Object.fromEntries(Object.entries(SIGNS).map(([sign, name]) => [name, sign]));
+
 /** What is known to be written on keys, by their place: from the browser where it tells, else from presses seen. */
 const written = new Map<string, string>();
 
@@ -104,12 +106,11 @@ function signOf(name: string, sign: string): string {
 
 /** "$mod+Shift+KeyZ" as people write it: "Ctrl Shift Z", as their keyboard and system have it. */
 export function keyInWords(key: string, mac = onMac()): string {
-  const signs: Record<string, string> = Object.fromEntries(Object.entries(SIGNS).map(([sign, name]) => [name, sign]));
   return key
     .split('+')
     .map((part) => {
       if (mac && HELD[part]) return HELD[part];
-      if (signs[part]) return signOf(part, signs[part]);
+      if (SIGN_OF[part]) return signOf(part, SIGN_OF[part]);
       return NAMES[part] ?? part.replace(/^(Key|Digit|Numpad|Sign)/, '');
     })
     .join(' ');

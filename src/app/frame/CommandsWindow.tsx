@@ -6,6 +6,7 @@ import { lately, ranLately } from '../commands/lately.ts';
 import { keyHint } from '../commands/own-keys.ts';
 import type { Command } from '../commands/register.ts';
 import { db } from '../library.ts';
+import { hasWords } from '../parts/search.ts';
 import { Window } from '../parts/Window.tsx';
 import { COMMAND_HELP } from '../words/command-help.ts';
 
@@ -81,11 +82,11 @@ export default function CommandsWindow({ onClose }: { onClose(): void }) {
 /** How well words fit a command, 0..1: all of them in its name count most, then in what it does, then the letters of its name in order. */
 function matches(_value: string, words: string, keywords: string[] = []): number {
   const [name = '', group = '', help = ''] = keywords;
-  const all = words.toLowerCase().split(/\s+/).filter(Boolean);
-  const [own, does] = [name.toLowerCase(), `${name} ${group} ${help}`.toLowerCase()];
-  if (all.every((word) => own.includes(word))) return own.startsWith(all[0]) ? 1 : 0.9;
-  if (all.every((word) => does.includes(word))) return 0.6;
-  return inOrder(own, all.join('')) ? 0.3 : 0;
+  const own = name.toLowerCase();
+  const letters = words.toLowerCase().replace(/\s+/g, '');
+  if (hasWords(name, words)) return own.startsWith(words.trim().toLowerCase().split(/\s+/)[0]) ? 1 : 0.9;
+  if (hasWords(`${name} ${group} ${help}`, words)) return 0.6;
+  return inOrder(own, letters) ? 0.3 : 0;
 }
 
 /** Whether letters stand in a text in this order, whatever lies between. */

@@ -9,6 +9,7 @@ import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { download, sentence } from '../parts/files.ts';
+import { hasWords } from '../parts/search.ts';
 import { Window } from '../parts/Window.tsx';
 import { COMMAND_HELP } from '../words/command-help.ts';
 
@@ -22,11 +23,7 @@ export default function KeysWindow({ onClose }: { onClose(): void }) {
   const [asking, setAsking] = useState<Command | null>(null);
   const [words, setWords] = useState('');
   const [said, setSaid] = useState('');
-  const looked = words.toLowerCase().split(/\s+/);
-  const seen = commands.filter(({ id, name, group }) => {
-    const all = `${name} ${group} ${COMMAND_HELP[id] ?? ''}`.toLowerCase();
-    return looked.every((word) => all.includes(word));
-  });
+  const seen = commands.filter(({ id, name, group }) => hasWords(`${name} ${group} ${COMMAND_HELP[id] ?? ''}`, words));
   const groups = [...new Set(seen.map((command) => command.group))];
   const give = (command: Command, key: string) => {
     const holder = holderOf(commands, command, key);

@@ -5,6 +5,7 @@ import { useStore } from 'zustand';
 import { COMMANDS } from '../commands/index.ts';
 import { keyHint, ownKeys } from '../commands/own-keys.ts';
 import { db } from '../library.ts';
+import { hasWords } from '../parts/search.ts';
 import { COMMAND_HELP } from '../words/command-help.ts';
 import { HELP, type HelpChapter } from '../words/help.ts';
 
@@ -13,13 +14,16 @@ export default function HelpView() {
   const [words, setWords] = useState('');
   useStore(ownKeys.store);
   // The shot worked on last is where a chapter leads.
-  const last = useLiveQuery(() => db.shots.orderBy('changedAt').reverse().toArray(), []);
-  const shot = last?.find(({ removedAt }) => removedAt === 0);
-  const search = words.toLowerCase().split(/\s+/);
-  const found = COMMANDS.filter(({ id, name }) => {
-    const all = `${name} ${COMMAND_HELP[id] ?? ''}`.toLowerCase();
-    return search.every((word) => all.includes(word));
-  });
+  const shot = useLiveQuery(
+    () =>
+      db.shots
+        .orderBy('changedAt')
+        .reverse()
+        .filter(({ removedAt }) => removedAt === 0)
+        .first(),
+    [],
+  );
+  const found = COMMANDS.filter(({ id, name }) => hasWords(`${name} ${COMMAND_HELP[id] ?? ''}`, words));
   return (
     <main className="min-h-full">
       <div className="mx-auto max-w-4xl px-6 py-6">

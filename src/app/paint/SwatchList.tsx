@@ -1,19 +1,5 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  DragOverlay,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext, type DragEndEvent, DragOverlay } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
@@ -21,6 +7,7 @@ import { moveSwatch, nameSwatch } from '../../core/paint/index.ts';
 import { type Palette, type Swatch, usesOn } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { NameInput } from '../parts/NameInput.tsx';
+import { useSortSensors } from '../parts/sort-sensors.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { chipOf } from './chip.ts';
 import { dropSwatch } from './drop-swatch.ts';
@@ -33,14 +20,7 @@ export function SwatchList({ palette }: { palette: Palette }) {
   const [dragged, setDragged] = useState<Swatch | null>(null);
   const drawings = useShot((shot) => shot.drawings);
   const uses = usesOn(Object.values(drawings));
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    // Enter opens the colour; Space takes the swatch up.
-    useSensor(KeyboardSensor, {
-      coordinateGetter: sortableKeyboardCoordinates,
-      keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter', 'Tab'] },
-    }),
-  );
+  const sensors = useSortSensors(5, true);
   // Where the pen is let go itself: what is dragged may be a step behind it.
   const lifted = useRef({ x: -1, y: -1 });
   useEffect(() => {

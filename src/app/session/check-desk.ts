@@ -123,12 +123,11 @@ export class CheckDesk {
   }
 
   /** Finds a part or a point on the model sheet, to be measured by it from now on. Says what it could not find. */
-  async findOnModel(kind: 'part' | 'point', id: Id): Promise<string> {
+  async findOnModel(own: FigurePart | FollowedPoint): Promise<string> {
     const { shot } = this.session;
+    const { id } = own;
     const model = modelDrawing(shot);
-    const all: (FigurePart | FollowedPoint)[] = kind === 'part' ? shot.checks.parts : shot.checks.followed;
-    const own = all.find((each) => each.id === id);
-    if (!model || !own) return 'No drawing is the model sheet: show one and choose “This is the model sheet”.';
+    if (!model) return 'No drawing is the model sheet: show one and choose “This is the model sheet”.';
     const first = drawingsOn(shot, own.layer).find(({ id: drawing }) =>
       ('spots' in own ? own.spots : own.drawings).some((each) => each.drawing === drawing && drawing !== model.id),
     );

@@ -21,10 +21,9 @@ export const lit = createStore<{ lamp: boolean }>(() => ({ lamp: false }));
 export function followLooks(page: HTMLElement = document.documentElement): void {
   const dark = matchMedia('(prefers-color-scheme: dark)');
   const put = () => {
-    const { looks: wish, sheet } = looks.get();
+    const { looks: wish } = looks.get();
     const lamp = wish === 'lamp' || (wish === 'system' && dark.matches);
     page.dataset.looks = lamp ? 'lamp' : 'day';
-    page.dataset.sheet = sheet;
     lit.setState({ lamp });
   };
   put();

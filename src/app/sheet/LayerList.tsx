@@ -1,18 +1,5 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import More from 'lucide-react/icons/ellipsis';
 import Eye from 'lucide-react/icons/eye';
@@ -31,6 +18,7 @@ import { IconButton } from '../parts/Button.tsx';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
+import { useSortSensors } from '../parts/sort-sensors.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 
 /** Ids from the top of the stack down. */
@@ -45,10 +33,7 @@ export function LayerList() {
   const { session } = useOpenShot();
   const order = useShot(orderOf);
   const ids = useMemo(() => order.split(',').filter(Boolean), [order]);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSortSensors(4);
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const to = session.shot.layers.findIndex((layer) => layer.id === over.id);

@@ -63,7 +63,11 @@ export function SheetBody() {
   const [room, setRoom] = useState({ width: 340, height: 400 });
   const order = stack.map(({ id }) => id).join();
   const beside = useBeside();
-  const twice = beside ? layersThatDiffer(stack, beside.shot.layers, length).map(({ id }) => id) : [];
+  const other = beside?.shot.layers;
+  const twice = useMemo(
+    () => (other ? layersThatDiffer(stack, other, length).map(({ id }) => id) : []),
+    [stack, other, length],
+  );
   const doubled = twice.join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: `order` and `doubled` stand for the part of the stack that is laid out
   const layout = useMemo(

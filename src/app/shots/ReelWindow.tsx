@@ -1,19 +1,5 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext, type DragEndEvent } from '@dnd-kit/core';
+import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import Grip from 'lucide-react/icons/grip-vertical';
 import X from 'lucide-react/icons/x';
@@ -25,6 +11,7 @@ import { Chooser, NumberBox } from '../export/Group.tsx';
 import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { sentence } from '../parts/files.ts';
+import { useSortSensors } from '../parts/sort-sensors.ts';
 import { Window } from '../parts/Window.tsx';
 import { deliverReel } from './reel-order.ts';
 
@@ -63,10 +50,7 @@ export default function ReelWindow({ rows, onClose }: { rows: ShotRow[]; onClose
   const [title, setTitle] = useState('Reel');
   const [formatId, setFormat] = useState('mp4');
   const [size, setSize] = useState<{ width: number; height: number; fps: number } | null>(null);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSortSensors(4);
   const chosen = order.flatMap((id) => rows.find((row) => row.id === id) ?? []);
   const [first] = chosen;
   // Until another is chosen the reel is as its first shot.

@@ -1,6 +1,7 @@
 /** What stands on the shelf, and in which order: looked for by a word, sorted, in folders that are only a word. */
 import { IsBoolean, IsIn } from 'class-validator';
 import type { ShotRow } from '../../store/index.ts';
+import { hasWords } from '../parts/search.ts';
 import { Kept } from '../session/kept.ts';
 
 export const ORDERS = ['changed', 'made', 'name', 'length'] as const;
@@ -30,21 +31,12 @@ const COMPARE: Record<Order, (a: Listed, b: Listed) => number> = {
   length: (a, b) => b.length / b.fps - a.length / a.fps,
 };
 
-/** Whether every word of a search is in the name or the folder of a shot. */
-function isLookedFor({ title, folder = '' }: Pick<Listed, 'title' | 'folder'>, search: string): boolean {
-  const own = `${title} ${folder}`.toLowerCase();
-  return search
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => own.includes(word));
-}
-
 /** The shots that are looked for, in folders: those in none first, the folders by name. */
 export function shelved<T extends Listed>(
   rows: readonly T[],
   { search, order, inFolders }: { search: string; order: Order; inFolders: boolean },
 ): { folder: string; rows: T[] }[] {
-  const seen = rows.filter((row) => isLookedFor(row, search)).sort(COMPARE[order]);
+  const seen = rows.filter(({ title, folder = '' }) => hasWords(`${title} ${folder}`, search)).sort(COMPARE[order]);
   const out = new Map<string, T[]>();
   for (const row of seen) {
     const folder = inFolders ? (row.folder ?? '') : '';

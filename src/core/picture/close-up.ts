@@ -1,8 +1,7 @@
 /** The part of the paper that the drawings of a layer take: small pictures of mouths and flames show it, not a dot on an empty page. */
-import { strokeBox } from '../ink/outline.ts';
-import { type Box, emptyBox, isEmptyBox, joinedBox } from '../plane/box.ts';
+import { drawnBox } from '../ink/drawn-box.ts';
+import { type Box, joinedBox } from '../plane/box.ts';
 import type { Matrix } from '../plane/matrix.ts';
-import { ringsBox } from '../plane/rings.ts';
 import type { Id } from '../shot/ids.ts';
 import type { Drawing, Shot } from '../shot/model.ts';
 
@@ -11,14 +10,11 @@ const ROOM = 0.12;
 const LEAST = 1 / 8;
 const MOST = 0.7;
 
-const boxes = new WeakMap<Drawing, Box>();
+const boxes = new WeakMap<Drawing, Box | null>();
 
-function boxOf(drawing: Drawing): Box {
+function boxOf(drawing: Drawing): Box | null {
   let box = boxes.get(drawing);
-  if (!box) {
-    const all = [...drawing.ink.map(strokeBox), ...drawing.paint.map(({ rings }) => ringsBox(rings))];
-    boxes.set(drawing, (box = all.length > 0 ? all.reduce(joinedBox) : emptyBox()));
-  }
+  if (box === undefined) boxes.set(drawing, (box = drawnBox(drawing)));
   return box;
 }
 
@@ -36,7 +32,7 @@ export function closeUpOf(
   const taken = Object.values(drawings)
     .filter(({ layerId }) => layerId === layer)
     .map(boxOf)
-    .filter((box) => !isEmptyBox(box));
+    .filter((box) => box !== null);
   view = null;
   if (taken.length > 0) {
     const box = taken.reduce(joinedBox);

@@ -23,8 +23,8 @@ test('a hold made longer differs from where the next drawing stood', () => {
     ['b', 2],
     ['c', 2],
   ]);
-  expect(framesThatDiffer(now, then, 0, 7)).toEqual([2, 3, 4, 5]);
-  expect(framesThatDiffer(now, then, 3, 4)).toEqual([3, 4]);
+  expect([...framesThatDiffer(now, then, 0, 7)]).toEqual([2, 3, 4, 5]);
+  expect([...framesThatDiffer(now, then, 3, 4)]).toEqual([3, 4]);
 });
 
 test('what is shown after the last drawing counts', () => {
@@ -42,7 +42,7 @@ test('what is shown after the last drawing counts', () => {
     ],
     { afterLast: 'repeats' },
   );
-  expect(framesThatDiffer(held, cycle, 0, 7)).toEqual([4, 5]);
+  expect([...framesThatDiffer(held, cycle, 0, 7)]).toEqual([4, 5]);
 });
 
 test('a layer differs when any frame does; one that was not there yet stands beside nothing', () => {
@@ -61,7 +61,7 @@ test('frames that differ are those whose drawing is another one, whatever the tw
         return cell?.kind === 'drawing' ? cell.drawing : null;
       };
       const wanted = Array.from({ length: 30 }, (_, f) => f).filter((f) => shown(now, f) !== shown(then, f));
-      expect(framesThatDiffer(now, then, 0, 29)).toEqual(wanted);
+      expect([...framesThatDiffer(now, then, 0, 29)]).toEqual(wanted);
     }),
   );
 });

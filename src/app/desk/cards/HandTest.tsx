@@ -62,7 +62,7 @@ export function HandTest() {
         data-testid="hand-test"
         width={WIDTH}
         height={HEIGHT}
-        className="w-full cursor-crosshair touch-none rounded border border-rule bg-field"
+        className="w-full cursor-crosshair touch-none rounded border border-rule bg-paper"
       />
       <div className="mt-1 flex items-start justify-between gap-2">
         <p role="status" className="text-second">

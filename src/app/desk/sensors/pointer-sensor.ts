@@ -99,8 +99,9 @@ export class PointerSensor {
     if (palm.rests(event, this.busy && !this.byFinger)) return;
     if (!this.busy && this.fingers.size === 0) reader.begin(element, event);
     if (event.pointerType === 'touch' && wishes.pinch) {
-      this.fingers.set(event.pointerId, reader.screen(event));
-      this.taps.down(event.pointerId, reader.screen(event), event.timeStamp);
+      const at = reader.screen(event);
+      this.fingers.set(event.pointerId, at);
+      this.taps.down(event.pointerId, at, event.timeStamp);
       if (this.fingers.size === 2) {
         this.takeBack();
         this.pinching = true;
@@ -134,16 +135,16 @@ export class PointerSensor {
 
   private moved(event: PointerEvent): void {
     const { wishes, reader } = this;
+    const screen = reader.screen(event);
     if (this.fingers.has(event.pointerId)) {
-      this.fingers.set(event.pointerId, reader.screen(event));
-      this.taps.moved(event.pointerId, reader.screen(event));
+      this.fingers.set(event.pointerId, screen);
+      this.taps.moved(event.pointerId, screen);
       if (this.pinching) {
         const [a, b] = [...this.fingers.values()];
         if (a && b) wishes.pinch?.([a, b]);
         return;
       }
     }
-    const screen = reader.screen(event);
     if (event.pointerType !== 'touch') wishes.hover?.(screen);
     if (event.pointerId === this.pointer) wishes.move(reader.samples(event), screen, event.shiftKey);
   }

@@ -6,7 +6,6 @@ import type { Id } from '../../shot/ids.ts';
 import type { Pairing } from '../match/pairing.ts';
 import { pointAt } from '../match/shape.ts';
 import { type Dense, densePath, shareOn } from '../match/strokes.ts';
-import { figureSize } from './link.ts';
 import { pairedLines } from './same-lines.ts';
 
 /** A point on a drawing: the line it is on and how far along, and where that is. */
@@ -75,7 +74,7 @@ function step(a: Stroke[], b: Stroke[], from: FollowedPlace): FollowedPlace | nu
   if (!own || b.length === 0) return null;
   const same = b.filter(({ lineage }) => lineage === own.lineage);
   if (same.length === 1) return placeOn(densePath(same[0]), from.share, from.sure * SURE_OF_LINEAGE);
-  const { a: p, b: q, pairings, sure } = pairedLines(a, b);
+  const { a: p, b: q, pairings, size, sure } = pairedLines(a, b);
   const index = a.indexOf(own);
   const found = pairings.findIndex((each) => each.a === index);
   if (found < 0) return null;
@@ -84,7 +83,6 @@ function step(a: Stroke[], b: Stroke[], from: FollowedPlace): FollowedPlace | nu
   const off = (k: number) => Math.abs(shareOn(p[index], pairing.shareFrom[k]) - from.share);
   for (let k = 1; k < pairing.shareFrom.length; k++) if (off(k) < off(best)) best = k;
   const piece = q[pairing.b];
-  const size = figureSize([a, b].map((ink) => ({ ink, paint: [] })));
   const step = likely(pairing, sure[found], p[index].shape.length, size);
   return placeOn(piece.dense, shareOn(piece, pairing.shareTo[best]), from.sure * step);
 }

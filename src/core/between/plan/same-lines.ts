@@ -11,6 +11,8 @@ export interface PairedLines {
   a: StrokePiece[];
   b: StrokePiece[];
   pairings: Pairing[];
+  /** Height of the figure they show, pixels. */
+  size: number;
   /** How sure each pairing is, 0..1. */
   sure: number[];
 }
@@ -28,7 +30,7 @@ export function pairedLines(a: Stroke[], b: Stroke[]): PairedLines {
     const size = figureSize([a, b].map((ink) => ({ ink, paint: [] })));
     const matching = matchShapes(as, bs, { size });
     const sure = matching.matches.map((match) => match.sure);
-    own.set(b, (paired = { a: p, b: q, pairings: pairUp(as, bs, matching), sure }));
+    own.set(b, (paired = { a: p, b: q, pairings: pairUp(as, bs, matching), size, sure }));
   }
   return paired;
 }

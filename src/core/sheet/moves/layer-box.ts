@@ -1,9 +1,8 @@
 /** What of the paper a layer takes up at a frame, before it is moved. */
-import { strokeBox } from '../../ink/outline.ts';
+import { drawnBox } from '../../ink/drawn-box.ts';
 import { type Box, joinedBox, mapBox } from '../../plane/box.ts';
 import { fitted } from '../../plane/fit.ts';
 import type { Point } from '../../plane/point.ts';
-import { ringsBox } from '../../plane/rings.ts';
 import { levelOf } from '../../shot/levels.ts';
 import { LIMITS } from '../../shot/make.ts';
 import type { CellRef, Layer, Shot } from '../../shot/model.ts';
@@ -30,9 +29,7 @@ function cellBox(shot: Shot, cell: CellRef, depth = 0): Box | null {
     return boxes.length === 0 ? null : boxes.reduce(joinedBox);
   }
   const drawing = shot.drawings[cell.drawing];
-  if (!drawing) return null;
-  const boxes = [...drawing.ink.map(strokeBox), ...drawing.paint.map(({ rings }) => ringsBox(rings))];
-  return boxes.length === 0 ? null : boxes.reduce(joinedBox);
+  return drawing ? drawnBox(drawing) : null;
 }
 
 /** The box of what a layer shows at a frame, or of the first thing it shows; null for a layer without anything. */
