@@ -7,7 +7,7 @@ import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
-import { sentence } from '../parts/files.ts';
+import { useWork } from '../parts/use-work.ts';
 import { Window } from '../parts/Window.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { bringShot, readShotToBring, type SourceShot, shotOnShelf } from './bring-shot.ts';
@@ -23,12 +23,11 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
   const [swatches, setSwatches] = useState<SwatchWay>('joined');
   const [sounds, setSounds] = useState(false);
   const [wrong, setWrong] = useState('');
-  const [busy, setBusy] = useState(false);
+  const { busy, during } = useWork(setWrong);
   const others = (rows ?? []).filter(({ id, removedAt }) => id !== own && removedAt === 0);
-  const bring = async () => {
-    setBusy(true);
+  const bring = () => {
     setWrong('');
-    try {
+    void during(async () => {
       const source = file ?? (await shotOnShelf(db, chosen));
       const why = whyNotBring(session.whole, source.shot);
       if (why) setWrong(why);
@@ -36,24 +35,15 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
         say(`“${source.shot.title}” is a bundle here now.`);
         onClose();
       }
-    } catch (error) {
-      setWrong(sentence(error));
-    } finally {
-      setBusy(false);
-    }
+    });
   };
-  const read = async ([one]: File[]) => {
+  const read = ([one]: File[]) => {
     setWrong('');
     setFile(null);
-    setBusy(true);
-    try {
+    void during(async () => {
       setFile(await readShotToBring(one));
       setChosen('');
-    } catch (error) {
-      setWrong(sentence(error));
-    } finally {
-      setBusy(false);
-    }
+    });
   };
   return (
     <Window
@@ -90,11 +80,7 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
           </ul>
         )}
         <div className="flex items-center gap-2">
-          <FileButton
-            name="shot-file-to-bring"
-            accept=".vignette,application/zip"
-            onFiles={(files) => void read(files)}
-          >
+          <FileButton name="shot-file-to-bring" accept=".vignette,application/zip" onFiles={(files) => read(files)}>
             A shot file
           </FileButton>
           <span className="min-w-0 flex-1 truncate text-second">{file?.shot.title ?? 'None chosen'}</span>
@@ -122,7 +108,7 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" disabled={busy || (!chosen && !file)} onClick={() => void bring()}>
+          <Button look="main" disabled={busy || (!chosen && !file)} onClick={() => bring()}>
             Bring it in
           </Button>
         </div>

@@ -1,13 +1,12 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useState } from 'react';
 import type { VersionPart } from '../../core/versions/put-back.ts';
 import { dropVersion, renameVersion, type VersionRow, versionsOf } from '../../store/index.ts';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
-import { sentence } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useBlobUrl } from '../parts/use-blob-url.ts';
+import { useWork } from '../parts/use-work.ts';
 import { Window } from '../parts/Window.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { keepNow, layBeside, lookAtVersion, nameByTime, putVersionBack } from './versions.ts';
@@ -16,18 +15,8 @@ import { keepNow, layBeside, lookAtVersion, nameByTime, putVersionBack } from '.
 export default function VersionsWindow({ onClose }: { onClose(): void }) {
   const open = useOpenShot();
   const { session } = open;
-  const [busy, setBusy] = useState(false);
+  const { busy, during: done } = useWork(say);
   const rows = useLiveQuery(() => versionsOf(session.db, session.present.id), [session]);
-  const done = async (work: () => Promise<unknown>) => {
-    setBusy(true);
-    try {
-      await work();
-    } catch (error) {
-      say(sentence(error));
-    } finally {
-      setBusy(false);
-    }
-  };
   return (
     <Window
       open
