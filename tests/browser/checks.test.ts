@@ -120,6 +120,25 @@ test('gone to by key from the list, and from the chart; put right, it is found n
   await animator.hand.text('1 found');
 });
 
+test('it is told before a delivery is written, and leads back to its place', async () => {
+  await animator.view('export');
+  await animator.page.waitForSelector('[data-testid="findings"]');
+  await animator.page.$eval('[data-testid="findings"] summary', (element) => (element as HTMLElement).click());
+  const words = '“Point 1” is';
+  await animator.page.waitForFunction(
+    (said: string) => document.querySelector('ul[aria-label="Findings"]')?.textContent?.includes(said),
+    {},
+    words,
+  );
+  await animator.page.$$eval(
+    'ul[aria-label="Findings"] button',
+    (all, said) => all.find(({ textContent }) => textContent?.includes(said))?.click(),
+    words,
+  );
+  await animator.hand.text('1 found');
+  expect(await animator.frame()).toBe(9);
+});
+
 test('meant so it is told no more, until its place changes', async () => {
   await animator.hand.key('KeyJ');
   await animator.hand.key('KeyK');
