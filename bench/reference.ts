@@ -53,7 +53,7 @@ export async function benchReference(animator: Animator): Promise<void> {
   const looked = Date.now() - started;
   const again = Date.now();
   await animator.hand.press('Bring in', 'button');
-  await animator.page.waitForSelector('[data-testid="sheet"] button[title="footage"]', { timeout: 60_000 });
+  await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="footage"]', { timeout: 60_000 });
   const total = looked + Date.now() - again;
   const longest = Math.max(
     0,

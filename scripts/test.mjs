@@ -1,7 +1,7 @@
 /** `npm test`: from a fresh clone to the passed tests. Types, lint with the floors, unused code, units, browser. */
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { browser, build, ffmpeg, packages, root } from './prepare.mjs';
 
 packages();
@@ -10,6 +10,8 @@ const FFMPEG = ffmpeg();
 
 let passed = 0;
 let failed = 0;
+/** What failed, in a line each, said once more at the end where it is found at once. */
+const failures = [];
 
 function bin(name, args, env = {}) {
   return (
@@ -25,7 +27,10 @@ function check(name, ...runs) {
   console.log(`\n— ${name}`);
   const fine = runs.every(([tool, ...args]) => bin(tool, args));
   if (fine) passed++;
-  else failed++;
+  else {
+    failed++;
+    failures.push(name);
+  }
   console.log(fine ? `${name}: passed` : `${name}: FAILED`);
 }
 
@@ -39,12 +44,22 @@ function vitest(project) {
     { CHROMIUM, FFMPEG },
   );
   try {
-    const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'));
+    const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
     passed += numPassedTests;
-    // A file that breaks before its tests has no failed test to count.
-    failed += fine ? 0 : Math.max(1, numFailedTests, numFailedTestSuites > 0 ? 1 : 0);
-  } catch {
+    // A file that breaks before its tests, and an error outside of any test, have no failed test to count.
+    failed += fine ? 0 : Math.max(1, numFailedTests);
+    for (const { name, status, message, assertionResults } of testResults) {
+      const file = relative(root, name);
+      const broken = assertionResults.filter((each) => each.status === 'failed');
+      for (const { fullName, failureMessages } of broken)
+        failures.push(`${file}: ${fullName}\n${failureMessages.join('\n').slice(0, 1500)}`);
+      if (status === 'failed' && broken.length === 0) failures.push(`${file}: ${message.slice(0, 1500)}`);
+    }
+    if (!fine && numFailedTests === 0)
+      failures.push(`the ${project} tests ended with an error outside of any test, see “Unhandled” above`);
+  } catch (error) {
     failed++;
+    failures.push(`the ${project} tests left no report: ${error.message}`);
   }
 }
 
@@ -55,5 +70,6 @@ vitest('unit');
 build();
 vitest('browser');
 
+for (const each of failures) console.log(`\nFAILED ${each}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -12,7 +12,7 @@ import { addPalette, addSwatch, colourSwatch, removeSwatches, takePaletteFrom } 
 import { makeLayer, swatchUses } from '../../src/core/shot/index.ts';
 import { smallShot } from '../make.ts';
 
-const NOTHING = { reading: false, notes: false };
+const NOTHING = { reading: false, sound: false, notes: false };
 
 describe('the register of commands', () => {
   test('every command has a key, a name and an id of its own', () => {
@@ -123,7 +123,7 @@ describe('the pen on the sheet', () => {
     expect(gripAt(shot, looked({ folded: [layerId] }), at(3, 0.9))).toBe('choose');
   });
   test('rows and columns are found under it, scrolled or not', () => {
-    const layout = layoutSheet(320, shot.layers, [], NOTHING);
+    const layout = layoutSheet(320, shot.layers, [], { ...NOTHING, sound: true });
     const none = { left: 0, top: 0 };
     expect(placeAt(4, 40, none, 18, layout)).toMatchObject({ frame: 2, column: 'range' });
     expect(placeAt(20, 40, none, 18, layout)).toMatchObject({ frame: 2, column: 'frames' });
@@ -144,17 +144,18 @@ describe('the pen on the sheet', () => {
 describe('the columns of the sheet', () => {
   const layers = Array.from({ length: 6 }, (_, i) => makeLayer(`Layer ${i}`, 'clean'));
   test('six layers and the notes stand in the panel without scrolling', () => {
-    expect(layoutSheet(344, layers, [], { reading: false, notes: true }).width).toBeLessThanOrEqual(344);
+    expect(layoutSheet(344, layers, [], { ...NOTHING, notes: true }).width).toBeLessThanOrEqual(344);
   });
-  test('a folded column gives its room to the others; notes have a column only when there are any', () => {
+  test('a folded column gives its room to the others; sound and notes have a column only when there are any', () => {
     const open = layoutSheet(500, layers, [], NOTHING);
     const folded = layoutSheet(500, layers, [layers[0].id, layers[3].id], NOTHING);
     expect(folded.columns.find(({ folded: each }) => !each)!.width).toBeGreaterThan(open.columns[0].width);
-    expect(open.frozen).toBe(open.soundEnd);
-    expect(layoutSheet(500, layers, [], { reading: false, notes: true }).frozen).toBeGreaterThan(open.frozen);
+    expect(open.frozen).toBe(FRAME_COLUMN);
+    expect(layoutSheet(500, layers, [], { ...NOTHING, sound: true }).frozen).toBeGreaterThan(open.frozen);
+    expect(layoutSheet(500, layers, [], { ...NOTHING, notes: true }).frozen).toBeGreaterThan(open.frozen);
   });
   test('the track reading has a column of its own, between frames and sound, when there is one', () => {
-    const layout = layoutSheet(500, layers, [], { reading: true, notes: false });
+    const layout = layoutSheet(500, layers, [], { ...NOTHING, reading: true, sound: true });
     expect(layout.readingEnd).toBeGreaterThan(FRAME_COLUMN);
     expect(placeAt(FRAME_COLUMN + 5, 9, { left: 0, top: 0 }, 18, layout).column).toBe('reading');
     expect(placeAt(layout.readingEnd + 5, 9, { left: 0, top: 0 }, 18, layout).column).toBe('sound');

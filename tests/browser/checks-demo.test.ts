@@ -53,8 +53,17 @@ test('two versions came with the file: one stands beside the sheet, the other ti
   const names = await animator.page.$$eval('ul[aria-label="Versions"] input', (all) =>
     all.map((each) => (each as HTMLInputElement).value),
   );
-  expect(names).toEqual(['Slower raise', 'Keys alone']);
-  await animator.hand.press('Beside', 'button');
+  // A slow machine may have kept the day's version by now as well.
+  expect(names.filter((name) => name === 'Slower raise' || name === 'Keys alone')).toEqual([
+    'Slower raise',
+    'Keys alone',
+  ]);
+  await animator.page.evaluate(() => {
+    const row = [...document.querySelectorAll('ul[aria-label="Versions"] > li')].find(
+      (each) => each.querySelector('input')?.value === 'Slower raise',
+    );
+    [...row!.querySelectorAll('button')].find((each) => each.textContent === 'Beside')!.click();
+  });
   const head = 'button[aria-label="Timing of Keeper in Slower raise"]';
   await animator.page.waitForSelector(head);
   // While the key is held the version plays; let go, the present is there again and nothing plays.

@@ -125,12 +125,12 @@ export class Animator {
 
   /** Middle of a cell of the sheet in the window; `within` 0..1 down the row. Frames are 1-based here. */
   async cell(layer: string, frame: number, within = 0.5): Promise<{ x: number; y: number }> {
-    const head = await this.page.waitForSelector(`[data-testid="sheet"] button[title="${layer}"]`);
+    const head = await this.page.waitForSelector(`[data-testid="sheet"] button[data-name="${layer}"]`);
     // A column out of sight is scrolled to first, as a hand would; one in sight stays where it is.
     await this.page.$eval(
       '[data-testid="sheet"]',
       (sheet, name, still) => {
-        const column = sheet.querySelector(`button[title="${name}"]`)!.getBoundingClientRect();
+        const column = sheet.querySelector(`button[data-name="${name}"]`)!.getBoundingClientRect();
         const seen = sheet.getBoundingClientRect();
         // Frames, track, sound and notes stand still at the left.
         sheet.scrollLeft += Math.max(0, column.right + 20 - seen.right) - Math.max(0, seen.left + still - column.left);

@@ -118,7 +118,7 @@ test('on the sheet a place is dragged to another frame, and copied with Alt; und
   /** Where the place of a frame stands beside the drawings: at the right edge of its column. */
   const tick = async (frame: number) => {
     const { x, y } = await animator.cell('Clean', frame);
-    const head = await animator.page.$('[data-testid="sheet"] button[title="Clean"]');
+    const head = await animator.page.$('[data-testid="sheet"] button[data-name="Clean"]');
     const { width } = (await head!.boundingBox())!;
     return { x: x + width / 2 - 5, y };
   };

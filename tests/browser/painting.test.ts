@@ -40,7 +40,7 @@ describe('a drawing', () => {
     await painter.take('coat');
     await Promise.all([animator.hand.text('nothing was poured'), painter.touch(200, 300)]);
     expect((await painter.drawings()).all[0].paint).toHaveLength(0);
-    await animator.page.click('button[title="What counts as a region"]');
+    await animator.page.click('button[aria-description="What counts as a region"]');
     const slide = await animator.page.waitForSelector('[role="slider"][aria-label="Openings closed, paper pixels"]');
     await slide!.focus();
     for (let i = 0; i < 14; i++) await animator.page.keyboard.press('ArrowRight');
@@ -301,7 +301,7 @@ test('a layer of paint goes by the lines above it and takes their timing', async
   await animator.view('desk');
   await animator.toCell('Rough', 3);
   await animator.view('paint');
-  await animator.page.click('button[title="What counts as a region"]');
+  await animator.page.click('button[aria-description="What counts as a region"]');
   await animator.hand.press('all above too', 'radio');
   await animator.page.keyboard.press('Escape');
   await animator.hand.press('Palette', 'tab');
@@ -317,7 +317,7 @@ test('a layer of paint goes by the lines above it and takes their timing', async
   await animator.view('desk');
   await animator.toCell('Clean', 1);
   await animator.view('paint');
-  await animator.page.click('button[title="What counts as a region"]');
+  await animator.page.click('button[aria-description="What counts as a region"]');
   await animator.hand.press('own lines', 'radio');
   await animator.page.keyboard.press('Escape');
 });

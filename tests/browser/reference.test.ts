@@ -57,7 +57,7 @@ withAnimator(async (opened) => {
 const choose = (name: string, bytes: Uint8Array) => animator.chooseFiles('reference-files', [{ name, bytes }]);
 const bring = async (title: string) => {
   await animator.hand.press('Bring in', 'button');
-  await animator.page.waitForSelector(`[data-testid="sheet"] button[title="${title}"]`, { timeout: 20_000 });
+  await animator.page.waitForSelector(`[data-testid="sheet"] button[data-name="${title}"]`, { timeout: 20_000 });
   return layerNamed(await animator.shot(), title);
 };
 const leave = () => animator.hand.press('Leave it', 'button');
@@ -90,7 +90,7 @@ test('a video says its size, length and rate first; every picture comes in true 
   await animator.hand.press('Each for', 'radio');
   await animator.setNumber('Frames each picture is held', 1);
   await animator.hand.press('Bring in', 'button');
-  await animator.page.waitForSelector('[data-testid="sheet"] button[title="raise"]', { timeout: 20_000 });
+  await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="raise"]', { timeout: 20_000 });
   const { bytes } = await animator.handedOut(async () => {
     await animator.hand.press('More for this shot');
     await animator.hand.press('Save the shot file', 'menuitem');

@@ -123,13 +123,13 @@ describe('the rest of the sheet', () => {
   test('columns are folded, opened and put elsewhere by dragging their heads', async () => {
     await animator.toCell('Rough', 1);
     await animator.hand.key('Shift', 'KeyV');
-    const head = await animator.page.waitForSelector('button[title="Rough (folded; press to open)"]');
+    const head = await animator.page.waitForSelector('button[data-name="Rough"][data-folded]');
     await head!.click();
-    await animator.page.waitForSelector('[data-testid="sheet"] button[title="Rough"]');
+    await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="Rough"]');
     const order = async () => (await animator.shot()).layers.map(({ name }) => name).join();
     const first = await order();
     const [rough, clean] = await Promise.all(
-      ['Rough', 'Clean'].map((name) => animator.hand.box(`[data-testid="sheet"] button[title="${name}"]`)),
+      ['Rough', 'Clean'].map((name) => animator.hand.box(`[data-testid="sheet"] button[data-name="${name}"]`)),
     );
     const middle = (box: { x: number; y: number; width: number }) => ({ x: box.x + box.width / 2, y: box.y + 14 });
     await animator.drag(middle(clean), middle(rough));

@@ -98,7 +98,7 @@ describe('reference', () => {
     await animator.chooseFiles('reference-files', [{ name: 'raise.gif', bytes: colourGif([125, 250, 125, 500]) }]);
     await animator.hand.text('4 of 4 pictures, 24 frames');
     await animator.hand.press('Bring in', 'button');
-    await animator.page.waitForSelector('[data-testid="sheet"] button[title="raise"]');
+    await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="raise"]');
     const layer = layerNamed(await animator.shot(), 'raise');
     expect(layer).toMatchObject({ guide: true, purpose: 'reference' });
     expect(layer.exposures.map(({ frames }) => frames)).toEqual([3, 6, 3, 12]);
@@ -136,7 +136,7 @@ describe('reference', () => {
     ]);
     await animator.hand.text('3 of 3 pictures, 6 frames');
     await animator.hand.press('Bring in', 'button');
-    await animator.page.waitForSelector('[data-testid="sheet"] button[title="Pictures"]');
+    await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="Pictures"]');
     const shot = await animator.shot();
     const names = layerNamed(shot, 'Pictures').exposures.map(
       ({ cell }) => cell?.kind === 'picture' && shot.assets[cell.asset].name,

@@ -249,7 +249,7 @@ describe('recording', () => {
     for (const take of [1, 2]) {
       await animator.toCell('Clean', 13);
       await animator.hand.wait(600);
-      const stopped = stopAfter(1000);
+      const stopped = stopAfter(2500);
       await animator.hand.press('Record from this frame');
       expect(await stopped).toEqual(['3', '2', '1', 'recording']);
       await animator.page.waitForSelector(`[data-clip][aria-label^="Clip take ${take},"]`);

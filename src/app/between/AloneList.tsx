@@ -1,5 +1,6 @@
 import { type AloneLine, setAlone } from '../../core/between/index.ts';
 import { ALONE_WAYS, type AloneWay, type Id } from '../../core/shot/index.ts';
+import { Hint } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { lineName } from './line-name.ts';
@@ -62,9 +63,9 @@ export function AloneList({
             onPointerEnter={() => onHover({ side: each.side, line: each.line })}
             onPointerLeave={() => onHover(null)}
           >
-            <span className="truncate" title={nameOf(each)}>
-              {nameOf(each)}
-            </span>
+            <Hint text={nameOf(each)}>
+              <span className="truncate">{nameOf(each)}</span>
+            </Hint>
             <Ways
               label={`What becomes of ${nameOf(each)}`}
               value={each.way}

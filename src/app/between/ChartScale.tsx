@@ -4,6 +4,7 @@ import { drawingName, LEAST_SPACING, setSpacing, type Tick, type TimingChart } f
 import type { Id } from '../../core/shot/index.ts';
 import { editChart, takeTickOff, toTick } from '../commands/between.ts';
 import { useCommands } from '../commands/context.ts';
+import { rem, useScale } from '../parts/scale.ts';
 
 const HEIGHT = 62;
 const LINE = 32;
@@ -25,7 +26,7 @@ function KeyMark({ x, name, frame }: { x: number; name: string; frame: number })
         {name}
       </text>
       <line x1={x} x2={x} y1={LINE - 11} y2={LINE + 11} stroke={INK} strokeWidth={1.75} />
-      <text x={x} y={HEIGHT - 3} textAnchor="middle" className="font-mono" fontSize={10} fill={SECOND}>
+      <text x={x} y={HEIGHT - 3} textAnchor="middle" className="font-mono" fontSize={11} fill={SECOND}>
         f{frame + 1}
       </text>
     </g>
@@ -38,6 +39,7 @@ export function ChartScale({ chart, width, here }: { chart: TimingChart; width: 
   const [drag, setDrag] = useState<{ drawing: Id; spacing: number } | null>(null);
   // A pen lifts before React has the last move.
   const held = useRef<{ drawing: Id; spacing: number; from: number; moved: boolean } | null>(null);
+  const scale = useScale();
   const room = width - 2 * SIDE;
   const xOf = (spacing: number) => SIDE + spacing * room;
   const shown = chart.ticks.map((tick) =>
@@ -55,7 +57,7 @@ export function ChartScale({ chart, width, here }: { chart: TimingChart; width: 
   const moved = (event: React.PointerEvent<SVGGElement>, tick: Tick, k: number) => {
     const own = held.current;
     if (!own) return;
-    const by = event.clientX - own.from;
+    const by = (event.clientX - own.from) / scale;
     if (!own.moved && Math.abs(by) < PRESS) return;
     own.moved = true;
     const low = (chart.ticks[k - 1]?.spacing ?? 0) + LEAST_SPACING;
@@ -81,7 +83,13 @@ export function ChartScale({ chart, width, here }: { chart: TimingChart; width: 
   };
 
   return (
-    <svg width={width} height={HEIGHT} role="group" aria-label="Timing chart" className="block touch-none select-none">
+    <svg
+      viewBox={`0 0 ${width} ${HEIGHT}`}
+      style={{ width: rem(width), height: rem(HEIGHT) }}
+      role="group"
+      aria-label="Timing chart"
+      className="block touch-none select-none"
+    >
       <line x1={xOf(0)} x2={xOf(1)} y1={LINE} y2={LINE} stroke={INK} strokeWidth={1.5} />
       <KeyMark x={xOf(0)} name={drawingName(chart.from.drawing)} frame={chart.from.frame} />
       <KeyMark x={xOf(1)} name={drawingName(chart.to.drawing)} frame={chart.to.frame} />
@@ -141,7 +149,7 @@ export function ChartScale({ chart, width, here }: { chart: TimingChart; width: 
             />
             {computed && <circle cx={x} cy={LINE} r={3} fill="#fdfcf8" stroke={ink} strokeWidth={1.25} />}
             {!lower && (
-              <text x={x} y={HEIGHT - 3} textAnchor="middle" className="font-mono" fontSize={10} fill={SECOND}>
+              <text x={x} y={HEIGHT - 3} textAnchor="middle" className="font-mono" fontSize={11} fill={SECOND}>
                 {drag?.drawing === drawing.id
                   ? `${Math.round(spacing * 100)} %`
                   : room / (shown.length + 1) < 24

@@ -2,7 +2,7 @@ import Check from 'lucide-react/icons/check';
 import Unlink from 'lucide-react/icons/unlink';
 import { type LinePair, pairLines, partLines } from '../../core/between/index.ts';
 import type { Id } from '../../core/shot/index.ts';
-import { IconButton } from '../parts/Button.tsx';
+import { Hint, IconButton } from '../parts/Button.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { lineName } from './line-name.ts';
 
@@ -34,9 +34,9 @@ export function DoubtedList({
               onPointerEnter={() => onHover({ side: 'a', line: a })}
               onPointerLeave={() => onHover(null)}
             >
-              <span className="min-w-0 flex-1 truncate" title={name}>
-                {name}
-              </span>
+              <Hint text={name}>
+                <span className="min-w-0 flex-1 truncate">{name}</span>
+              </Hint>
               <IconButton
                 label={`${name}: the pair is right`}
                 onClick={() => session.change('agree to a pair', (shot) => pairLines(shot, way, a, b))}

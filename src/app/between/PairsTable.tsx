@@ -197,7 +197,7 @@ export function PairsTable() {
           onChoose={(drawing) => lookAt(betweens, drawing)}
         />
       )}
-      <aside className="flex w-[228px] shrink-0 flex-col gap-2 rounded-md border border-rule bg-panel p-2.5">
+      <aside className="flex w-[14.25rem] shrink-0 flex-col gap-2 rounded-md border border-rule bg-panel p-2.5">
         {ways.length > 1 ? (
           <ChoiceList
             label="Which two drawings"

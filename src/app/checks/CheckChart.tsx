@@ -4,6 +4,7 @@ import { type Chart, type ChartPoint, type ChartSeries, setLimit } from '../../c
 import { newId } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
+import { rem, useScale } from '../parts/scale.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { CHART_CURVES } from './colours.ts';
 import { checkInHand } from './looked-over.ts';
@@ -12,16 +13,16 @@ const HEIGHT = 148;
 const TOP = 22;
 const FOOT = 18;
 const LEFT = 46;
-/** A frame is at least so wide, pixels: a long shot is scrolled. */
+/** A frame is at least so wide: a long shot is scrolled. Pixels at 100 %, as all sizes of the chart. */
 const LEAST_FRAME = 5;
 
 /** Where the chart's room is scrolled to, and how wide it is. */
-function useRoom() {
+function useRoom(scale: number) {
   const room = useRef<HTMLDivElement>(null);
   const [seen, setSeen] = useState({ left: 0, width: 600 });
   useEffect(() => {
     const own = room.current!;
-    const measure = () => setSeen({ left: own.scrollLeft, width: own.clientWidth });
+    const measure = () => setSeen({ left: own.scrollLeft / scale, width: own.clientWidth / scale });
     const sizes = new ResizeObserver(measure);
     sizes.observe(own);
     own.addEventListener('scroll', measure, { passive: true });
@@ -29,7 +30,7 @@ function useRoom() {
       sizes.disconnect();
       own.removeEventListener('scroll', measure);
     };
-  }, []);
+  }, [scale]);
   return { room, ...seen };
 }
 
@@ -52,7 +53,8 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
   const length = useShot((shot) => shot.length);
   const frame = useView((state) => state.frame);
   const check = checkInHand(useView((state) => state.check));
-  const { room, left, width } = useRoom();
+  const scale = useScale();
+  const { room, left, width } = useRoom(scale);
   const held = useRef<string | null>(null);
   const empty = !chart || chart.series.every(({ points }) => points.length === 0);
   const perFrame = Math.max(LEAST_FRAME, (width - LEFT - 8) / length);
@@ -63,11 +65,11 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
   const y = scaleLinear(chart && !empty ? boundsOf(chart) : [0, 1], [HEIGHT - FOOT, TOP]);
   const frameAt = (event: PointerEvent<SVGSVGElement>) => {
     const { left: edge } = event.currentTarget.getBoundingClientRect();
-    return Math.max(0, Math.min(length - 1, Math.floor((event.clientX - edge + left - LEFT) / perFrame)));
+    return Math.max(0, Math.min(length - 1, Math.floor(((event.clientX - edge) / scale + left - LEFT) / perFrame)));
   };
   const valueAt = (event: PointerEvent<SVGSVGElement>) => {
     const { top } = event.currentTarget.getBoundingClientRect();
-    return y.invert(event.clientY - top);
+    return y.invert((event.clientY - top) / scale);
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
     if (event.buttons === 0) return;
@@ -86,12 +88,12 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
       ref={room}
       aria-label={`Chart of ${check.name.toLowerCase()}`}
       className="relative shrink-0 overflow-x-auto overflow-y-hidden border-t border-rule bg-chart"
-      style={{ height: HEIGHT + 2 }}
+      style={{ height: rem(HEIGHT + 2) }}
     >
-      <div style={{ width: whole, height: HEIGHT }}>
+      <div style={{ width: rem(whole), height: rem(HEIGHT) }}>
         <svg
-          width={width}
-          height={HEIGHT}
+          viewBox={`0 0 ${width} ${HEIGHT}`}
+          style={{ width: rem(width), height: rem(HEIGHT) }}
           role="group"
           aria-label={empty ? 'There is nothing to draw yet' : `${check.name}, ${chart.unit}`}
           className="sticky left-0 touch-none"
@@ -118,7 +120,7 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
             .map((at) => (
               <g key={at}>
                 <path d={`M${x(at)} ${TOP}V${HEIGHT - FOOT}`} stroke="var(--color-grid)" />
-                <text x={x(at) + 2} y={HEIGHT - 5} fontSize={10} className="font-mono" fill="var(--color-second)">
+                <text x={x(at) + 2} y={HEIGHT - 5} fontSize={11} className="font-mono" fill="var(--color-second)">
                   {at + 1}
                 </text>
               </g>
@@ -139,7 +141,7 @@ export function CheckChart({ chart }: { chart: Chart | null }) {
                   key={tick}
                   x={LEFT - 6}
                   y={y(tick) + 3}
-                  fontSize={10}
+                  fontSize={11}
                   textAnchor="end"
                   className="font-mono"
                   fill="var(--color-second)"
@@ -244,7 +246,8 @@ function Curve({
     .y(({ value }) => y(value));
   const foot = y(base ?? 0);
   return (
-    <g aria-label={name}>
+    // biome-ignore lint/a11y/noInteractiveElementToNoninteractiveRole: a group of an SVG is no control
+    <g role="group" aria-label={name}>
       {shape === 'line' ? (
         <>
           <path d={path(seen) ?? ''} fill="none" stroke={stroke} strokeWidth={1.5} />
@@ -288,7 +291,7 @@ function Curve({
             key={frame}
             x={x(frame) + perFrame / 2}
             y={y(value) + (word === 'low' ? 13 : -6)}
-            fontSize={10}
+            fontSize={11}
             textAnchor="middle"
             fill={stroke}
           >

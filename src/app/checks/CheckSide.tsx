@@ -4,8 +4,10 @@ import { CHECKS, type CheckResult, isMeant, limitOf, setLimit, setMeant } from '
 import { lookAtFinding, mendOne, pickedFor } from '../commands/checks.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { Button } from '../parts/Button.tsx';
+import { Choices, Chosen } from '../parts/Choice.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { FollowedRows } from './FollowedRows.tsx';
 import { checkInHand } from './looked-over.ts';
@@ -23,7 +25,7 @@ export function CheckSide({ result }: { result: CheckResult | null }) {
     found[`${layerId} ${id}`]?.result.findings.filter((each) => !isMeant(shot, each)).length ?? 0;
   return (
     <div className="flex h-full min-h-0 flex-col bg-panel text-sm">
-      <div className="flex h-[34px] shrink-0 items-center gap-2 border-b border-rule bg-lower px-3">
+      <div className="flex h-[2.125rem] shrink-0 items-center gap-2 border-b border-rule bg-lower px-3">
         <b className="font-semibold">Checks</b>
         <span className="text-second">of</span>
         <ChoiceList
@@ -34,29 +36,29 @@ export function CheckSide({ result }: { result: CheckResult | null }) {
           onChoose={(layer) => view.setState({ layerId: layer, finding: null })}
         />
       </div>
-      <div role="radiogroup" aria-label="Check" className="grid shrink-0 grid-cols-3 gap-1 border-b border-rule p-2">
+      <Choices
+        label="Check"
+        value={check.id}
+        className="grid shrink-0 grid-cols-3 gap-1 border-b border-rule p-2"
+        onChoose={(id) => view.setState({ check: id, finding: null })}
+      >
         {CHECKS.map(({ id, name, about }) => {
           const count = open(id);
           return (
-            <button
+            <Chosen
               key={id}
-              type="button"
-              role="radio"
-              aria-checked={id === check.id}
-              aria-label={name}
-              aria-description={count > 0 ? `${count} found` : undefined}
-              title={about}
-              className={`flex h-7 items-center justify-between rounded-md border px-2 ${
-                id === check.id ? 'border-accent bg-accent text-white' : 'border-rule bg-field hover:bg-wash'
-              }`}
-              onClick={() => view.setState({ check: id, finding: null })}
+              value={id}
+              label={name}
+              says={count > 0 ? `${count} found` : undefined}
+              about={about}
+              className="flex h-7 items-center justify-between rounded-md border border-rule bg-field px-2 hover:bg-wash data-[state=checked]:border-accent data-[state=checked]:bg-accent data-[state=checked]:text-white"
             >
               <span className="truncate">{name}</span>
               {count > 0 && <span className="font-mono tabular text-sm">{count}</span>}
-            </button>
+            </Chosen>
           );
         })}
-      </div>
+      </Choices>
       <div className="flex shrink-0 flex-col gap-1.5 border-b border-rule px-3 py-2">
         <p className="text-second">{check.about}</p>
         {check.limit && (
@@ -112,14 +114,12 @@ function FindingRows({ result, busy }: { result: CheckResult | null; busy: boole
         </b>
         {busy && result && <span className="text-second">looking again…</span>}
         {meant > 0 && (
-          <label className="ml-auto flex items-center gap-1 text-second">
-            <input
-              type="checkbox"
-              checked={showMeant}
-              onChange={(event) => view.setState({ showMeant: event.target.checked })}
-            />
-            {meant} meant so
-          </label>
+          <Tick
+            label={`${meant} meant so`}
+            className="ml-auto text-second"
+            checked={showMeant}
+            onChange={(on) => view.setState({ showMeant: on })}
+          />
         )}
         {seen.length > 1 && (
           <Button

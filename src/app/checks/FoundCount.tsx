@@ -1,6 +1,7 @@
 import { useStore } from 'zustand';
 import { isMeant } from '../../core/check/index.ts';
 import type { Id } from '../../core/shot/index.ts';
+import { Hint } from '../parts/Button.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 
 /** How much the checks have found on a layer the last time it was looked over, beside its name; nothing where it is nothing. */
@@ -18,11 +19,10 @@ export function FoundCount({ layer }: { layer: Id }) {
   );
   if (count === 0) return null;
   return (
-    <span
-      className="rounded-full border border-attention/40 bg-panel px-1.5 font-mono text-xs text-attention tabular"
-      title={`The checks have found ${count === 1 ? 'one thing' : `${count} things`} on it`}
-    >
-      {count}
-    </span>
+    <Hint text={`The checks have found ${count === 1 ? 'one thing' : `${count} things`} on it`}>
+      <span className="rounded-full border border-attention/40 bg-panel px-1.5 font-mono text-xs text-attention tabular">
+        {count}
+      </span>
+    </Hint>
   );
 }

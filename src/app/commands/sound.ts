@@ -25,6 +25,7 @@ import {
 } from '../../core/sound/index.ts';
 import { inView } from '../frame/view.ts';
 import { clipboard } from '../session/clipboard.ts';
+import { page } from '../session/looks.ts';
 import type { SoundCard } from '../session/slices/sound.ts';
 import { framesOf, HEAD } from '../sound/timeline.ts';
 import type { Command, CommandContext } from './register.ts';
@@ -147,7 +148,7 @@ const inSound = () => inView('sound');
 export function zoomSound({ session, view }: Open, by: number): void {
   const box = document.querySelector('[data-testid="timeline"]');
   if (!box) return;
-  const room = box.clientWidth - HEAD;
+  const room = box.clientWidth - HEAD * page.getState().scale;
   const { soundView, frame } = view.getState();
   const whole = room / framesOf(session.shot);
   const scale = soundView?.scale ?? whole;

@@ -1,6 +1,6 @@
-/** The window itself: by day or by lamp, on which side the sheet stands, the paper in all of it. */
+/** The window itself: by day or by lamp, how large, on which side the sheet stands, the paper in all of it. */
 import { db } from '../library.ts';
-import { LOOKS, looks } from '../session/looks.ts';
+import { LOOKS, looks, SIZES } from '../session/looks.ts';
 import type { Command } from './register.ts';
 
 const SAID = {
@@ -8,6 +8,15 @@ const SAID = {
   day: 'The desk looks as by day.',
   lamp: 'The desk looks as by lamp.',
 };
+
+/** Makes words, buttons and panels one size larger or smaller. @returns what to say of it */
+function resize(by: 1 | -1): string {
+  const at = SIZES.indexOf(looks.get().size) + by;
+  const size = SIZES[at];
+  if (!size) return `Words and buttons are at their ${by > 0 ? 'largest' : 'smallest'}.`;
+  void looks.put(db, { size });
+  return `Words and buttons at ${size} %. The paper keeps its own scale.`;
+}
 
 export const windowCommands: Command[] = [
   { id: 'help', name: 'Help, in the order of the work', group: 'Window', keys: ['F1'], run: ({ go }) => go('/help') },
@@ -21,6 +30,20 @@ export const windowCommands: Command[] = [
       void looks.put(db, { looks: next });
       say(SAID[next]);
     },
+  },
+  {
+    id: 'larger',
+    name: 'Larger words and buttons',
+    group: 'Window',
+    keys: ['$mod+Alt+Equal'],
+    run: ({ say }) => say(resize(1)),
+  },
+  {
+    id: 'smaller',
+    name: 'Smaller words and buttons',
+    group: 'Window',
+    keys: ['$mod+Alt+Minus'],
+    run: ({ say }) => say(resize(-1)),
   },
   {
     id: 'sheet-side',

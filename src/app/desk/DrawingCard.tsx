@@ -88,7 +88,7 @@ export function DrawingCard() {
         <ChoiceList
           label="How far the drawing has come"
           about="How far the drawing has come"
-          className="ml-auto !h-7 w-[92px]"
+          className="ml-auto !h-7 w-[5.75rem]"
           disabled={stage === undefined}
           value={stage ?? STAGES[0]}
           options={STAGES.map((each) => [each, each])}
@@ -97,7 +97,7 @@ export function DrawingCard() {
         <ChoiceList
           label="Frames a new drawing is held"
           about="New drawings are held so"
-          className="!h-7 w-[82px]"
+          className="!h-7 w-[5.125rem]"
           value={String(newHold)}
           options={['ones', 'twos', 'threes', 'fours'].map((each, i) => [String(i + 1), `on ${each}`])}
           onChoose={(hold) => view.setState({ newHold: Number(hold) })}

@@ -16,14 +16,14 @@ export function OptionStrip() {
   const { name, strip: Strip } = toolOf(tool);
   const degrees = Math.round((((turn * 180) / Math.PI + 540) % 360) - 180);
   return (
-    <div className="flex h-[34px] shrink-0 items-center gap-4 border-b border-rule bg-panel px-3 text-sm">
+    <div className="flex h-[2.125rem] shrink-0 items-center gap-4 border-b border-rule bg-panel px-3 text-sm">
       <span className="font-semibold">{name}</span>
-      <div className="flex min-w-0 flex-1 items-center gap-1.5 overflow-x-auto [scrollbar-width:none] min-[1180px]:gap-4">
+      <div className="flex min-w-0 flex-1 items-center gap-1.5 overflow-x-auto [scrollbar-width:none] @min-[73.75rem]/window:gap-4">
         <Strip />
       </div>
       <div className="flex shrink-0 items-center gap-1">
         <output aria-label="How the paper lies" className="whitespace-nowrap tabular">
-          <span className="hidden min-[1180px]:inline">Paper </span>
+          <span className="hidden @min-[73.75rem]/window:inline">Paper </span>
           {Math.round(zoom * 100)} %{degrees === 0 ? '' : `, ${degrees}°`}
         </output>
         <IconButton label={fit.name} keys={fit.keys} onClick={fit.run}>

@@ -8,6 +8,7 @@ import { type CellRef, colourMap, paletteAt, type Shot } from '../../core/shot/i
 import { useCommand } from '../commands/context.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
+import { useScale } from '../parts/scale.ts';
 import { useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { GhostThumb } from './GhostThumb.tsx';
 import { GHOST_AFTER, GHOST_BEFORE, ghostCounts } from './ghost-wishes.ts';
@@ -18,13 +19,15 @@ const HEIGHT = 64;
 const OWN_HEIGHT = 92;
 const GAP = 10;
 const PADDING = 24;
-/** Below this width of a picture only one neighbour a side is shown. */
-const NARROWEST = 52;
+/** Below this width of a picture fewer neighbours are shown: their words would run together. */
+const NARROWEST = 64;
+/** From this width of its picture on the words of the drawing in hand have room to say how it was made. */
+const ROOM_FOR_PASS = 130;
 
-/** Widths of the pictures so that all fit: the one in hand is half again as wide as a neighbour. */
-function widths(room: number, ratio: number): { own: number; ghost: number; count: 1 | 2 } {
+/** Widths of the pictures so that all fit with their words: the one in hand is half again as wide as a neighbour. */
+function widths(room: number, ratio: number): { own: number; ghost: number; count: 0 | 1 | 2 } {
   const widthFor = (count: number) => (room - PADDING - 2 * count * GAP) / (1.45 + 2 * count);
-  const count = widthFor(2) >= NARROWEST ? 2 : 1;
+  const count = widthFor(2) >= NARROWEST ? 2 : widthFor(1) >= NARROWEST ? 1 : 0;
   const ghost = Math.floor(Math.min(HEIGHT * ratio, 116, widthFor(count)));
   return { ghost, own: Math.floor(Math.min(OWN_HEIGHT * ratio, 164, ghost * 1.45)), count };
 }
@@ -60,7 +63,9 @@ export function Roll() {
     sizes.observe(fan.current!);
     return () => sizes.disconnect();
   }, []);
-  const { own: ownWidth, ghost: width, count } = widths(room, ratio);
+  const scale = useScale();
+  const fitted = widths(room / scale, ratio);
+  const [ownWidth, width, count] = [fitted.own * scale, fitted.ghost * scale, fitted.count];
 
   const ghost = (side: 'before' | 'after', i: 0 | 1) => {
     const each = around[side][i];
@@ -85,7 +90,7 @@ export function Roll() {
   };
 
   return (
-    <section aria-label="Roll" className="flex h-[150px] shrink-0 border-t border-rule bg-lower">
+    <section aria-label="Roll" className="flex h-[9.375rem] shrink-0 border-t border-rule bg-lower">
       <div
         ref={fan}
         className="relative flex min-w-0 flex-1 items-end justify-center gap-2.5 overflow-hidden px-3 pb-2.5"
@@ -102,7 +107,7 @@ export function Roll() {
           Roll
         </div>
         {count === 2 && ghost('before', 1)}
-        {ghost('before', 0)}
+        {count > 0 && ghost('before', 0)}
         <div className="flex flex-col items-center gap-1" style={{ width: ownWidth }}>
           <div
             className="overflow-hidden rounded-[3px] border-2 border-accent bg-paper"
@@ -129,11 +134,11 @@ export function Roll() {
           </div>
           <span className="font-mono text-xs leading-none font-semibold whitespace-nowrap tabular">
             {own?.exposure.cell
-              ? `${cellName(shot, own.exposure.cell)} · ${own.exposure.frames} f${computed ? ' · first pass' : ''}`
+              ? `${cellName(shot, own.exposure.cell)} · ${own.exposure.frames} f${computed && fitted.own >= ROOM_FOR_PASS ? ' · first pass' : ''}`
               : `frame ${frame + 1}`}
           </span>
         </div>
-        {ghost('after', 0)}
+        {count > 0 && ghost('after', 0)}
         {count === 2 && ghost('after', 1)}
       </div>
       <RollCard />

@@ -40,7 +40,7 @@ export function RollCard() {
     <Tabs.Root
       value={card}
       onValueChange={(next) => view.setState({ rollCard: next as ViewState['rollCard'] })}
-      className="flex w-[296px] shrink-0 flex-col gap-1.5 border-l border-rule px-2.5 py-2 text-sm"
+      className="flex w-[18.5rem] shrink-0 flex-col gap-1.5 border-l border-rule px-2.5 py-2 text-sm"
     >
       <div className="flex h-7 items-center justify-between">
         <TabNames

@@ -18,7 +18,7 @@ export function ToolRail({ tools }: { tools: (Tool | null)[] }) {
     <EdgeSlide edge={left ? 'right' : 'left'}>
       <nav
         aria-label="Tools"
-        className={`flex h-full w-[52px] shrink-0 flex-col items-center gap-0.5 overflow-y-auto border-rule bg-panel py-2 ${left ? 'order-last border-l' : 'border-r'}`}
+        className={`flex h-full w-[3.25rem] shrink-0 flex-col items-center gap-0.5 overflow-y-auto border-rule bg-panel py-2 ${left ? 'order-last border-l' : 'border-r'}`}
       >
         {tools.map((tool, i) => {
           if (!tool) return <hr key={i} className="my-1 w-8 border-rule" />;
@@ -29,7 +29,7 @@ export function ToolRail({ tools }: { tools: (Tool | null)[] }) {
               <button
                 type="button"
                 aria-pressed={inHand === id}
-                className={`flex w-[46px] flex-col items-center gap-0.5 rounded-md py-1.5 text-xs leading-tight [@media(max-height:860px)]:py-0.5 ${inHand === id ? 'bg-wash font-medium text-accent' : 'text-ink hover:bg-wash/60'}`}
+                className={`flex w-[2.875rem] flex-col items-center gap-0.5 rounded-md py-1.5 text-xs leading-tight [@media(max-height:860px)]:py-0.5 ${inHand === id ? 'bg-wash font-medium text-accent' : 'text-ink hover:bg-wash/60'}`}
                 onClick={() => view.setState({ tool: id })}
               >
                 <Icon size={18} />

@@ -1,9 +1,10 @@
 import type { Answer, Ask } from '../../core/export/index.ts';
-import { Chooser, NumberBox, Tick } from './Group.tsx';
+import { Tick } from '../parts/Tick.tsx';
+import { Chooser, NumberBox } from './Group.tsx';
 import type { OrderInHand } from './use-order.ts';
 
 function Question({ ask, answer, onAnswer }: { ask: Ask; answer: Answer; onAnswer(answer: Answer): void }) {
-  if (ask.kind === 'yes') return <Tick label={ask.name} on={answer === true} onChange={onAnswer} />;
+  if (ask.kind === 'yes') return <Tick label={ask.name} checked={answer === true} onChange={onAnswer} />;
   if (ask.kind === 'choice')
     return <Chooser label={ask.name} value={String(answer)} of={Object.entries(ask.of)} onChange={onAnswer} />;
   return (

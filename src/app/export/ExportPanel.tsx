@@ -5,13 +5,14 @@ import { lengthInWords } from '../../core/shot/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { Button } from '../parts/Button.tsx';
 import { sizeInWords } from '../parts/files.ts';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import { Asked } from './AsksGroup.tsx';
 import { deliver } from './deliver.ts';
 import { FindingList, useLookedOver } from './Findings.tsx';
 import { FormatGroup } from './FormatGroup.tsx';
 import { FramesGroup } from './FramesGroup.tsx';
-import { Group, Tick } from './Group.tsx';
+import { Group } from './Group.tsx';
 import { NamedGroup } from './NamedGroup.tsx';
 import { BurntGroup, GroundGroup, LayersGroup, SizeGroup, SoundGroup } from './PictureGroups.tsx';
 import type { OrderInHand } from './use-order.ts';
@@ -50,7 +51,7 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
   const askPlace = useView((state) => state.exportAsks);
   const { found, bytes } = useLookedOver(order, fault);
   return (
-    <aside aria-label="Export" className="flex w-[352px] shrink-0 flex-col border-l border-rule bg-panel">
+    <aside aria-label="Export" className="flex w-[22rem] shrink-0 flex-col border-l border-rule bg-panel">
       <div className="min-h-0 flex-1 overflow-y-auto">
         <FormatGroup inHand={inHand} />
         {Object.keys(asks).length > 0 && (
@@ -85,7 +86,7 @@ export function ExportPanel({ inHand, order }: ExportPanelProps) {
         {'showSaveFilePicker' in window && (
           <Tick
             label="Ask where each file goes"
-            on={askPlace}
+            checked={askPlace}
             onChange={(on) => open.view.setState({ exportAsks: on })}
           />
         )}

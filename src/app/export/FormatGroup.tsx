@@ -1,5 +1,5 @@
-import { RadioGroup } from 'radix-ui';
-import { FORMATS, type FormatId, PURPOSES_OF_FILES, type PurposeOfFile } from '../../core/export/index.ts';
+import { FORMATS, PURPOSES_OF_FILES, type PurposeOfFile } from '../../core/export/index.ts';
+import { Choices, Chosen } from '../parts/Choice.tsx';
 import { Group } from './Group.tsx';
 import type { OrderInHand } from './use-order.ts';
 
@@ -8,34 +8,29 @@ export function FormatGroup({ inHand: { format, shot, wishes, chooseFormat } }: 
   const told = format.told?.(shot, wishes as never) ?? '';
   return (
     <Group name="Format">
-      <RadioGroup.Root
-        aria-label="Format"
-        className="flex flex-col gap-1.5"
-        value={format.id}
-        onValueChange={(id) => chooseFormat(id as FormatId)}
-      >
+      <Choices label="Format" className="flex flex-col gap-1.5" value={format.id} onChoose={chooseFormat}>
         {Object.entries(PURPOSES_OF_FILES).map(([purpose, words]) => {
           const those = FORMATS.filter((each) => each.purpose === (purpose as PurposeOfFile));
           if (those.length === 0) return null;
           return (
             <div key={purpose} className="flex items-start gap-2">
-              <span className="w-[74px] shrink-0 pt-1 text-sm leading-tight text-second">{words}</span>
+              <span className="w-[4.625rem] shrink-0 pt-1 text-sm leading-tight text-second">{words}</span>
               <div className="flex flex-1 flex-wrap gap-1">
                 {those.map(({ id, name, about }) => (
-                  <RadioGroup.Item
+                  <Chosen
                     key={id}
                     value={id}
-                    title={about}
+                    about={about}
                     className="h-7 rounded-md border border-rule bg-field px-2 text-sm whitespace-nowrap text-ink hover:bg-wash/60 data-[state=checked]:border-accent data-[state=checked]:bg-accent data-[state=checked]:text-white"
                   >
                     {name}
-                  </RadioGroup.Item>
+                  </Chosen>
                 ))}
               </div>
             </div>
           );
         })}
-      </RadioGroup.Root>
+      </Choices>
       <p className="text-sm text-second">{format.about}</p>
       {told && <p className="text-sm text-attention">{told}</p>}
     </Group>

@@ -21,15 +21,6 @@ export function NumberBox({ label, value, onChange }: { label: string; value: nu
   );
 }
 
-export function Tick({ label, on, onChange }: { label: string; on: boolean; onChange(on: boolean): void }) {
-  return (
-    <label className="flex items-center gap-1.5 text-sm">
-      <input type="checkbox" checked={on} onChange={(event) => onChange(event.target.checked)} />
-      {label}
-    </label>
-  );
-}
-
 export function Chooser({
   label,
   value,

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { formatNamed, keepDelivery, namedFile, removeDelivery, wishesFrom } from '../../core/export/index.ts';
 import type { NamedDelivery } from '../../core/shot/index.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { TickBox } from '../parts/Tick.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
 import { deliver } from './deliver.ts';
 import { Group } from './Group.tsx';
@@ -46,12 +47,11 @@ export function NamedGroup({ inHand }: { inHand: OrderInHand }) {
             const own = formatNamed(each.format);
             return (
               <li key={each.id} className="flex items-center gap-1.5 text-sm">
-                <input
-                  type="checkbox"
-                  aria-label={`Write “${each.name}”`}
+                <TickBox
+                  label={`Write “${each.name}”`}
                   disabled={!own}
                   checked={ticked.has(each.id)}
-                  onChange={(event) => tick(each.id, event.target.checked)}
+                  onChange={(on) => tick(each.id, on)}
                 />
                 <button
                   type="button"

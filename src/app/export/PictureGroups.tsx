@@ -5,8 +5,9 @@ import { leftOut } from '../../core/picture/index.ts';
 import { fieldSize } from '../../core/sheet/index.ts';
 import { isHeard, newId } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot } from '../session/open-shot.ts';
-import { Chooser, Group, NumberBox, Tick } from './Group.tsx';
+import { Chooser, Group, NumberBox } from './Group.tsx';
 import type { OrderInHand } from './use-order.ts';
 
 type InHand = { inHand: OrderInHand };
@@ -117,7 +118,7 @@ export function GroundGroup({ inHand: { shot, wishes, choose } }: InHand) {
             )}
             <Tick
               label="Transparent"
-              on={transparent}
+              checked={transparent}
               onChange={(on) => own('transparent background', (draft) => void (draft.transparent = on))}
             />
           </div>
@@ -165,7 +166,7 @@ export function LayersGroup({ inHand: { shot, wishes, choose } }: InHand) {
       <ul aria-label="Layers delivered" className="flex flex-col gap-0.5">
         {delivered.map(({ id, name }) => (
           <li key={id}>
-            <Tick label={name} on={named?.has(id) ?? true} onChange={(on) => toggle(id, on)} />
+            <Tick label={name} checked={named?.has(id) ?? true} onChange={(on) => toggle(id, on)} />
           </li>
         ))}
       </ul>
@@ -197,7 +198,7 @@ export function BurntGroup({ inHand: { wishes, choose } }: InHand) {
     <Group name="Burnt in">
       <div className="grid grid-cols-2 gap-x-2 gap-y-1">
         {BURNT.map(([key, words]) => (
-          <Tick key={key} label={words} on={wishes[key] === true} onChange={(on) => choose({ [key]: on })} />
+          <Tick key={key} label={words} checked={wishes[key] === true} onChange={(on) => choose({ [key]: on })} />
         ))}
       </div>
     </Group>

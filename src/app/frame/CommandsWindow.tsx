@@ -47,7 +47,7 @@ export default function CommandsWindow({ onClose }: { onClose(): void }) {
       onOpenChange={onClose}
       title="All commands"
       about="A few letters of a name, or of what it does; Enter runs it. All stand in the Menu too, under the word at the right."
-      width="w-[620px]"
+      width="w-[38.75rem]"
     >
       <Palette label="All commands" loop value={at} onValueChange={setAt} filter={matches}>
         <Palette.Input

@@ -57,7 +57,7 @@ export function FootBar() {
     });
   }, [session]);
   return (
-    <footer className="flex h-[26px] shrink-0 items-center gap-2 border-t border-rule bg-panel px-2 text-sm">
+    <footer className="flex h-[1.625rem] shrink-0 items-center gap-2 border-t border-rule bg-panel px-2 text-sm">
       <SaidLine
         beside={({ at }) =>
           undo.enabled &&

@@ -6,7 +6,7 @@ import { KEY_SETS, keysAsFile, keysFromFile } from '../commands/key-sets.ts';
 import { giveKey, holderOf, keyHint, ownKeys, putKeys } from '../commands/own-keys.ts';
 import type { Command } from '../commands/register.ts';
 import { db } from '../library.ts';
-import { Button } from '../parts/Button.tsx';
+import { Button, Hint } from '../parts/Button.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { download, sentence } from '../parts/files.ts';
 import { hasWords } from '../parts/search.ts';
@@ -49,7 +49,7 @@ export default function KeysWindow({ onClose }: { onClose(): void }) {
       onOpenChange={onClose}
       title="Keys"
       about="Click a key, then press the one you want. A key has one command; letters are those written on your keyboard."
-      width="w-[860px]"
+      width="w-[53.75rem]"
     >
       <div className="mb-3 flex flex-wrap items-center gap-2">
         <input
@@ -93,9 +93,9 @@ export default function KeysWindow({ onClose }: { onClose(): void }) {
                   const key = asking === command ? 'press' : keyHint(command) || '·';
                   return (
                     <div key={command.id} className="flex items-center justify-between gap-2 py-0.5">
-                      <span className="min-w-0" title={COMMAND_HELP[command.id]}>
-                        {command.name}
-                      </span>
+                      <Hint text={COMMAND_HELP[command.id]}>
+                        <span className="min-w-0">{command.name}</span>
+                      </Hint>
                       <span className="flex shrink-0 items-center gap-1">
                         {own[command.id] && (
                           <Button

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useBlocker } from 'react-router';
 import { Button } from '../parts/Button.tsx';
-import { Window } from '../parts/Window.tsx';
+import { Question } from '../parts/Question.tsx';
 import { type OpenShot, useOpenShot } from '../session/open-shot.ts';
 import { saveShotFile } from './save-shot-file.ts';
 
@@ -30,23 +30,17 @@ export function LeavingWindow() {
   }, [open]);
   if (blocker.state !== 'blocked') return null;
   return (
-    <Window
-      open
-      onOpenChange={(shown) => !shown && blocker.reset()}
+    <Question
       title="Leave this shot?"
       about={costOfLeaving(open) || 'Everything is kept by now.'}
+      keep="Stay"
+      go="Leave"
+      onKeep={() => blocker.reset()}
+      onGo={() => blocker.proceed()}
     >
-      <div className="flex justify-end gap-2">
-        {open.session.wouldLose && (
-          <Button onClick={() => void saveShotFile(open.session.whole)}>Save the shot file</Button>
-        )}
-        <Button look="danger" onClick={() => blocker.proceed()}>
-          Leave
-        </Button>
-        <Button look="main" onClick={() => blocker.reset()}>
-          Stay
-        </Button>
-      </div>
-    </Window>
+      {open.session.wouldLose && (
+        <Button onClick={() => void saveShotFile(open.session.whole)}>Save the shot file</Button>
+      )}
+    </Question>
   );
 }

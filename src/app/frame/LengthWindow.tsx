@@ -27,7 +27,7 @@ export default function LengthWindow({ onClose }: { onClose(): void }) {
       onOpenChange={onClose}
       title="Length of the shot"
       about={`It is ${shot.length} frames long now. Drawings are never removed by a shorter shot.`}
-      width="w-[520px]"
+      width="w-[32.5rem]"
     >
       <ul className="flex flex-col gap-3">
         {choices.map(({ name, length, none }, i) => (

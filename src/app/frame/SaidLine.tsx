@@ -2,7 +2,7 @@ import List from 'lucide-react/icons/list';
 import { Popover } from 'radix-ui';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { IconButton } from '../parts/Button.tsx';
+import { Hint, IconButton } from '../parts/Button.tsx';
 import { type Sentence, said } from './saying.ts';
 
 /** The sentence that is being said; null once there was time to read it. */
@@ -48,7 +48,7 @@ export function SaidLine({ beside }: { beside?(sentence: Sentence): ReactNode })
               sideOffset={6}
               collisionPadding={8}
               aria-label="What was said last"
-              className="z-50 max-h-[50vh] w-[460px] overflow-y-auto rounded-md border border-rule bg-panel px-3 py-2 shadow-lg"
+              className="z-50 max-h-[50vh] w-[28.75rem] overflow-y-auto rounded-md border border-rule bg-panel px-3 py-2 shadow-lg"
             >
               <ul className="flex flex-col gap-1.5">
                 {all.map(({ id, text }) => (
@@ -61,9 +61,11 @@ export function SaidLine({ beside }: { beside?(sentence: Sentence): ReactNode })
           </Popover.Portal>
         </Popover.Root>
       )}
-      <output aria-live="polite" aria-label="Said" className="min-w-0 truncate" title={words}>
-        {words}
-      </output>
+      <Hint text={words}>
+        <output aria-live="polite" aria-label="Said" className="min-w-0 truncate">
+          {words}
+        </output>
+      </Hint>
       {now && beside?.(now)}
     </div>
   );

@@ -43,7 +43,7 @@ export default function TimingWindow({ onClose }: { onClose(): void }) {
       onOpenChange={onClose}
       title="Read a timing"
       about="A table (CSV) or JSON as Export writes it: each column goes onto the layer of its name. Drawings stay as they are."
-      width="w-[520px]"
+      width="w-[32.5rem]"
     >
       <div className="flex flex-col gap-3">
         <div className="flex items-center gap-2">

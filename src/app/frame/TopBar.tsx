@@ -5,7 +5,7 @@ import { Link, NavLink } from 'react-router';
 import { referenceBytes, withoutReference } from '../../core/reference/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { commandItem } from '../commands/menu.ts';
-import { IconButton } from '../parts/Button.tsx';
+import { Hint, IconButton } from '../parts/Button.tsx';
 import { sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
@@ -26,15 +26,17 @@ export function TopBar() {
   const whole = useView((state) => state.wholeWindow);
   if (whole) return null;
   return (
-    <header className="flex h-10 shrink-0 items-center gap-2 border-b border-rule bg-panel px-3">
+    <header className="flex min-h-10 shrink-0 flex-wrap items-center gap-x-2 gap-y-1 border-b border-rule bg-panel px-3 py-1">
       <MainMenu />
-      <Link to="/" className="font-title text-[17px] font-bold tracking-tight" title="To the list of shots">
-        Vignette
-      </Link>
+      <Hint text="To the list of shots">
+        <Link to="/" className="font-title text-[1.0625rem] font-bold tracking-tight">
+          Vignette
+        </Link>
+      </Hint>
       <span className="text-second">/</span>
       <NameInput
         label="Title of the shot"
-        className="h-7 w-20 min-w-10 shrink min-[1180px]:w-40"
+        className="h-7 w-20 min-w-10 shrink @min-[73.75rem]/window:w-40"
         value={title}
         disabled={session.readOnly !== null}
         onDone={(name) => session.change('rename shot', (draft) => void (draft.title = name))}
@@ -45,7 +47,7 @@ export function TopBar() {
             key={path}
             to={path}
             className={({ isActive }) =>
-              `flex h-7 items-center rounded-md px-1 min-[1180px]:px-2.5 ${isActive ? 'bg-accent font-medium text-white' : 'text-second hover:bg-wash/70 hover:text-ink'}`
+              `flex h-7 items-center rounded-md px-1 @min-[73.75rem]/window:px-2.5 ${isActive ? 'bg-accent font-medium text-white' : 'text-second hover:bg-wash/70 hover:text-ink'}`
             }
           >
             {name}

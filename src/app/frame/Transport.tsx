@@ -79,7 +79,7 @@ export function Transport() {
       <label
         className={`flex h-7 items-center gap-1 rounded-md px-1.5 text-sm ${speed === 1 ? 'text-second' : 'bg-attention/12 font-medium text-attention'}`}
       >
-        <span className="hidden min-[1240px]:inline">Preview</span>
+        <span className="hidden @min-[77.5rem]/window:inline">Preview</span>
         <PreviewSpeed
           speed={speed}
           onSpeed={(next) => {
@@ -104,7 +104,7 @@ function PreviewSpeed({ speed, onSpeed }: { speed: number; onSpeed(speed: number
         value={Math.round(speed * fps)}
         min={1}
         max={120}
-        className="w-[52px]"
+        className="w-[3.25rem]"
         onDone={(rate) => {
           onSpeed(rate / fps);
           setAsking(false);
@@ -115,7 +115,7 @@ function PreviewSpeed({ speed, onSpeed }: { speed: number; onSpeed(speed: number
   return (
     <ChoiceList
       label="Preview speed"
-      className="w-[76px] !border-transparent !bg-transparent"
+      className="w-[4.75rem] !border-transparent !bg-transparent"
       value={usual ? String(speed) : 'own'}
       options={[
         ...SPEEDS.map(([value, name]) => [String(value), name] as const),

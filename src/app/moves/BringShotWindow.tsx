@@ -5,8 +5,10 @@ import { lengthInWords } from '../../core/shot/index.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
+import { Choices, Chosen } from '../parts/Choice.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useWork } from '../parts/use-work.ts';
 import { Window } from '../parts/Window.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
@@ -51,33 +53,35 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
       onOpenChange={onClose}
       title="Bring another shot in"
       about="It becomes a bundle above the layer in hand, from this frame on. Its guides, reference, camera and changes of colour stay behind."
-      width="w-[520px]"
+      width="w-[32.5rem]"
     >
       <div className="flex flex-col gap-3">
         {others.length === 0 ? (
           <p className="text-second">There is no other shot on the shelf. Choose a shot file.</p>
         ) : (
-          <ul aria-label="Shots on the shelf" className="flex max-h-56 flex-col gap-1 overflow-y-auto">
+          <Choices
+            label="Shots on the shelf"
+            className="flex max-h-56 flex-col gap-1 overflow-y-auto"
+            value={chosen ?? ''}
+            onChoose={(id) => {
+              setChosen(id);
+              setFile(null);
+            }}
+          >
             {others.map(({ id, title, length, fps, width, height }) => (
-              <li key={id}>
-                <label className="flex h-8 items-center gap-2 rounded-md border border-rule bg-field px-2 has-checked:border-accent has-checked:bg-wash">
-                  <input
-                    type="radio"
-                    name="shot-to-bring"
-                    checked={chosen === id}
-                    onChange={() => {
-                      setChosen(id);
-                      setFile(null);
-                    }}
-                  />
-                  <span className="min-w-0 flex-1 truncate">{title}</span>
-                  <span className="font-mono text-sm tabular text-second">
-                    {width} x {height} · {lengthInWords(length, fps)}
-                  </span>
-                </label>
-              </li>
+              <Chosen
+                key={id}
+                value={id}
+                label={title}
+                className="flex h-8 shrink-0 items-center gap-2 rounded-md border border-rule bg-field px-2 data-[state=checked]:border-accent data-[state=checked]:bg-wash"
+              >
+                <span className="min-w-0 flex-1 truncate text-left">{title}</span>
+                <span className="font-mono text-sm tabular text-second">
+                  {width} x {height} · {lengthInWords(length, fps)}
+                </span>
+              </Chosen>
             ))}
-          </ul>
+          </Choices>
         )}
         <div className="flex items-center gap-2">
           <FileButton name="shot-file-to-bring" accept=".vignette,application/zip" onFiles={(files) => read(files)}>
@@ -97,10 +101,7 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
             onChoose={(way: SwatchWay) => setSwatches(way)}
           />
         </div>
-        <label className="flex items-center gap-2">
-          <input type="checkbox" checked={sounds} onChange={(event) => setSounds(event.target.checked)} />
-          With its sounds
-        </label>
+        <Tick label="With its sounds" checked={sounds} onChange={setSounds} />
         {wrong && (
           <p role="alert" className="text-attention">
             {wrong}

@@ -31,6 +31,7 @@ import { goToFrame } from '../commands/play.ts';
 import { Button } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { BendRows } from './BendRows.tsx';
 import { BundleRows } from './BundleRows.tsx';
@@ -142,19 +143,15 @@ function PlaceRows({ mover, frame }: { mover: Moved; frame: number }) {
         <fieldset className="flex flex-wrap items-center gap-x-2">
           <legend className="float-left mr-2 text-second">It sets</legend>
           {partsSet.map((part) => (
-            <label key={part} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                checked={here.parts.includes(part)}
-                onChange={(event) => {
-                  const parts = event.target.checked
-                    ? [...here.parts, part]
-                    : here.parts.filter((each) => each !== part);
-                  session.change('what a place sets', (draft) => setPlaceParts(draft, id, frame, parts));
-                }}
-              />
-              {PART_WORDS[part]}
-            </label>
+            <Tick
+              key={part}
+              label={PART_WORDS[part]}
+              checked={here.parts.includes(part)}
+              onChange={(on) => {
+                const parts = on ? [...here.parts, part] : here.parts.filter((each) => each !== part);
+                session.change('what a place sets', (draft) => setPlaceParts(draft, id, frame, parts));
+              }}
+            />
           ))}
         </fieldset>
       )}
@@ -212,10 +209,7 @@ function WayRows({ mover, frame }: { mover: Moved; frame: number }) {
           ])}
           onChoose={(on: MoveReading) => session.change('reading of moves', (draft) => readMoves(draft, id, on))}
         />
-        <label className="ml-auto flex items-center gap-1">
-          <input type="checkbox" checked={apart} onChange={(event) => view.setState({ apart: event.target.checked })} />
-          set apart
-        </label>
+        <Tick label="set apart" className="ml-auto" checked={apart} onChange={(on) => view.setState({ apart: on })} />
       </Row>
     </>
   );
@@ -315,10 +309,10 @@ export function MovesCard() {
   const inside = session.trail.length > 0;
   return (
     <div className="flex flex-col gap-1.5 px-3 pb-2 text-sm">
-      <div className="flex items-center gap-1">
-        <fieldset className="flex min-w-0 flex-1 gap-1" aria-label="Moves of">
+      <div className="flex flex-wrap items-center gap-1">
+        <fieldset className="flex flex-[1_0_auto] gap-1" aria-label="Moves of">
           <Button
-            className="!h-6 min-w-0 truncate"
+            className="!h-6 max-w-32 truncate"
             look={isCamera ? 'quiet' : 'plain'}
             aria-pressed={!isCamera}
             onClick={() => view.setState({ mover: 'layer', placing: null })}

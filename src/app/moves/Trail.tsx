@@ -1,4 +1,5 @@
 import { leaveTo } from '../commands/bundles.ts';
+import { Hint } from '../parts/Button.tsx';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 
 /** Where one is among bundles that lie in one another: each name leads back to that level. */
@@ -19,14 +20,15 @@ export function Trail() {
         <span key={depth} className="flex min-w-0 items-center gap-1">
           {depth > 0 && <span className="text-second">/</span>}
           {depth < ids.length ? (
-            <button
-              type="button"
-              className="truncate text-accent hover:underline"
-              title={depth === 0 ? 'Back out to the shot' : `Back to “${name}”`}
-              onClick={() => leaveTo(open, depth)}
-            >
-              {name}
-            </button>
+            <Hint text={depth === 0 ? 'Back out to the shot' : `Back to “${name}”`}>
+              <button
+                type="button"
+                className="truncate text-accent hover:underline"
+                onClick={() => leaveTo(open, depth)}
+              >
+                {name}
+              </button>
+            </Hint>
           ) : (
             <b className="truncate font-semibold">{name}</b>
           )}

@@ -2,7 +2,7 @@ import Clock from 'lucide-react/icons/calendar-range';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { takePaletteFor } from '../../core/paint/index.ts';
-import { Button } from '../parts/Button.tsx';
+import { Button, Hint } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
@@ -24,17 +24,18 @@ export function ColourModels() {
       <ul aria-label="Colour models by frames" className="flex min-w-0 flex-1 flex-wrap gap-x-3">
         {ranges.map(({ frame: from, to, palette }) => (
           <li key={from}>
-            <button
-              type="button"
-              title={`Go to frame ${from + 1}`}
-              className={`rounded hover:underline ${frame >= from && frame <= to ? 'font-medium' : 'text-second'}`}
-              onClick={() => view.setState({ frame: Math.min(from, shot.length - 1) })}
-            >
-              {nameOf(palette)}{' '}
-              <span className="font-mono text-xs tabular">
-                {from + 1}–{to + 1}
-              </span>
-            </button>
+            <Hint text={`Go to frame ${from + 1}`}>
+              <button
+                type="button"
+                className={`rounded hover:underline ${frame >= from && frame <= to ? 'font-medium' : 'text-second'}`}
+                onClick={() => view.setState({ frame: Math.min(from, shot.length - 1) })}
+              >
+                {nameOf(palette)}{' '}
+                <span className="font-mono text-xs tabular">
+                  {from + 1}–{to + 1}
+                </span>
+              </button>
+            </Hint>
           </li>
         ))}
       </ul>

@@ -57,7 +57,7 @@ function PaintSide() {
       onValueChange={(next) => view.setState({ paintCard: next as PaintCard })}
       className="flex h-full min-h-0 flex-col bg-panel"
     >
-      <div className="flex h-[34px] shrink-0 items-center border-b border-rule bg-lower px-2">
+      <div className="flex h-[2.125rem] shrink-0 items-center border-b border-rule bg-lower px-2">
         <TabNames
           label="Beside the paper"
           tabs={[

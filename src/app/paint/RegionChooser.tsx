@@ -1,21 +1,25 @@
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { MOST_PIXELS } from '../../core/paint/index.ts';
-import { Choice, Tick } from '../desk/options/parts.tsx';
 import { useTool } from '../desk/use-tool.ts';
+import { Hint } from '../parts/Button.tsx';
+import { Choice } from '../parts/Choice.tsx';
 import { Slide } from '../parts/Slide.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
 /** A name in the option strip that opens a few settings. */
 function Settings({ name, label, children }: { name: string; label: string; children: ReactNode }) {
   return (
     <Popover.Root>
-      <Popover.Trigger
-        title={label}
-        className="flex h-6 items-center rounded-md border border-rule bg-field px-2 whitespace-nowrap hover:bg-wash/60 data-[state=open]:bg-wash"
-      >
-        {name}
-      </Popover.Trigger>
+      <Hint text={label}>
+        <Popover.Trigger
+          aria-description={label}
+          className="flex h-6 items-center rounded-md border border-rule bg-field px-2 whitespace-nowrap hover:bg-wash/60 data-[state=open]:bg-wash"
+        >
+          {name}
+        </Popover.Trigger>
+      </Hint>
       <Popover.Portal>
         <Popover.Content
           sideOffset={6}

@@ -15,7 +15,7 @@ import { drawingName, drawingShown } from '../../core/sheet/index.ts';
 import { type Drawing, newId, type Swatch, usesOn } from '../../core/shot/index.ts';
 import { layerInHand } from '../commands/layer-in-hand.ts';
 import { say } from '../frame/saying.ts';
-import { Button } from '../parts/Button.tsx';
+import { Button, Hint } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
@@ -56,7 +56,7 @@ export function SwatchCard({
           className="z-50 flex gap-4 rounded-md border border-rule bg-panel p-3 text-sm shadow-lg"
           onPointerDown={(event) => event.stopPropagation()}
         >
-          <div className="w-[200px]">
+          <div className="w-[12.5rem]">
             <HexColorPicker color={swatch.colour} onChange={colour} />
             <div className="mt-2 flex items-center gap-2">
               <HexColorInput
@@ -158,7 +158,7 @@ function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
     else session.change(`remove swatch ${swatch.name}`, (draft) => removeSwatches(draft, [swatch.id]));
   };
   return (
-    <div className="flex w-[230px] flex-col gap-2">
+    <div className="flex w-[14.375rem] flex-col gap-2">
       <p className="font-medium">{swatch.name}</p>
       <label className="flex items-center gap-2">
         Group
@@ -211,9 +211,9 @@ function Details({ swatch, paletteId }: { swatch: Swatch; paletteId: string }) {
                       {layer?.name ?? 'mouth chart'} {drawingName(drawing)}
                       {frame === null ? '' : `, frame ${frame + 1}`}
                     </span>
-                    <span className="font-mono text-xs text-second" title={`${areas} areas, ${strokes} lines`}>
-                      {areas + strokes}
-                    </span>
+                    <Hint text={`${areas} areas, ${strokes} lines`}>
+                      <span className="font-mono text-xs text-second">{areas + strokes}</span>
+                    </Hint>
                   </button>
                 </li>
               );

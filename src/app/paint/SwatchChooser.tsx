@@ -16,7 +16,7 @@ export function SwatchChooser() {
         className="flex h-7 items-center gap-1.5 rounded-md px-1 hover:bg-wash/70"
       >
         <span className="h-4 w-4 rounded border border-ink/30" style={{ background: colourMap(palette).get(inHand) }} />
-        <span className="hidden max-w-24 truncate min-[1180px]:inline">{name}</span>
+        <span className="hidden max-w-24 truncate @min-[73.75rem]/window:inline">{name}</span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -6,6 +6,7 @@ import { createPortal } from 'react-dom';
 import { moveSwatch, nameSwatch } from '../../core/paint/index.ts';
 import { type Palette, type Swatch, usesOn } from '../../core/shot/index.ts';
 import { useCommands } from '../commands/context.ts';
+import { Hint } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useSortSensors } from '../parts/sort-sensors.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
@@ -88,15 +89,16 @@ function SwatchRow({ swatch, paletteId, used }: { swatch: Swatch; paletteId: str
       onPointerDown={() => view.setState({ swatch: swatch.id })}
     >
       <SwatchCard swatch={swatch} paletteId={paletteId}>
-        <button
-          type="button"
-          {...attributes}
-          {...listeners}
-          aria-label={`Colour of ${swatch.name}`}
-          title="Press for its colour; drag onto a region to pour, or along the list"
-          className="h-6 w-9 shrink-0 cursor-grab touch-none rounded border border-ink/30"
-          style={chipOf(swatch)}
-        />
+        <Hint text="Press for its colour; drag onto a region to pour, or along the list">
+          <button
+            type="button"
+            {...attributes}
+            {...listeners}
+            aria-label={`Colour of ${swatch.name}`}
+            className="h-6 w-9 shrink-0 cursor-grab touch-none rounded border border-ink/30"
+            style={chipOf(swatch)}
+          />
+        </Hint>
       </SwatchCard>
       <NameInput
         label={`Name of swatch ${swatch.name}`}
@@ -104,13 +106,14 @@ function SwatchRow({ swatch, paletteId, used }: { swatch: Swatch; paletteId: str
         value={swatch.name}
         onDone={(name) => session.change('name swatch', (draft) => nameSwatch(draft, swatch.id, { name }))}
       />
-      <span
-        className={`text-right text-xs whitespace-nowrap tabular ${used === 0 ? 'text-second italic' : 'font-mono text-second'}`}
-        title={used === 0 ? 'No line and no area has it' : `${used} lines and areas have it`}
-      >
-        {used === 0 ? 'unused' : used}
-      </span>
-      <span className="w-[58px] font-mono text-xs text-second">{swatch.colour}</span>
+      <Hint text={used === 0 ? 'No line and no area has it' : `${used} lines and areas have it`}>
+        <span
+          className={`text-right text-xs whitespace-nowrap tabular ${used === 0 ? 'text-second italic' : 'font-mono text-second'}`}
+        >
+          {used === 0 ? 'unused' : used}
+        </span>
+      </Hint>
+      <span className="w-[3.625rem] font-mono text-xs text-second">{swatch.colour}</span>
     </div>
   );
 }

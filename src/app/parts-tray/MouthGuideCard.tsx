@@ -4,6 +4,7 @@ import { dropMouthPlace, mouthPlaceHere, setMouthPlace } from '../commands/mouth
 import { goToFrame } from '../commands/play.ts';
 import { Button } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 
 /** What mouths sit on: the head's layer, places set on its drawings, and mouths that have crept away. */
@@ -40,10 +41,7 @@ export function MouthGuideCard() {
             }
           />
         </div>
-        <label className="flex items-center gap-1 whitespace-nowrap" title={`${show.name} (${show.keys})`}>
-          <input type="checkbox" className="accent-accent" checked={shown} onChange={show.run} />
-          on the paper
-        </label>
+        <Tick label="on the paper" about={`${show.name} (${show.keys})`} checked={shown} onChange={show.run} />
       </div>
       {guide.head !== null && (
         <div className="flex items-center gap-2">

@@ -9,10 +9,11 @@ import { MOUTHS, type Mouth, type MouthChart, paletteAt } from '../../core/shot/
 import { MOUTH_SOUNDS } from '../../core/speech/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { putMouthHere } from '../commands/mouths.ts';
-import { Button, IconButton } from '../parts/Button.tsx';
+import { Button, Hint, IconButton } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
 import { MouthEditor } from './MouthEditor.tsx';
 import { MouthGuideCard } from './MouthGuideCard.tsx';
@@ -116,36 +117,40 @@ function MouthGrid({ chart, onDraw }: { chart: MouthChart; onDraw(kind: Mouth): 
         const sounds = MOUTH_SOUNDS[kind];
         return (
           <li key={kind} className="group relative">
-            <button
-              type="button"
-              aria-label={drawing ? `Put mouth ${sounds} on this frame` : `Draw mouth ${sounds}`}
-              title={
+            <Hint
+              text={
                 drawing
                   ? `${sounds}: put on this frame (${(i + 1) % 10} on a mouth layer)`
                   : `${sounds}: not drawn yet, press to draw it`
               }
-              className={`flex w-full flex-col items-center rounded-md border px-0.5 pt-0.5 hover:border-accent ${drawing ? 'border-rule bg-paper' : 'border-dashed border-rule bg-transparent'}`}
-              onClick={() => (drawing ? putMouthHere(commands, kind) : onDraw(kind))}
             >
-              {drawing ? (
-                <MouthThumb drawing={drawing} palette={palette} width={52} height={34} />
-              ) : (
-                <span className="flex h-[34px] items-center text-second">
-                  <Plus size={14} />
-                </span>
-              )}
-              <span className="truncate text-xs leading-4">{sounds}</span>
-            </button>
-            {drawing && (
               <button
                 type="button"
-                aria-label={`Draw mouth ${sounds}`}
-                title="Draw it"
-                className="absolute top-0.5 right-0.5 rounded bg-panel/90 p-0.5 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
-                onClick={() => onDraw(kind)}
+                aria-label={drawing ? `Put mouth ${sounds} on this frame` : `Draw mouth ${sounds}`}
+                className={`flex w-full flex-col items-center rounded-md border px-0.5 pt-0.5 hover:border-accent ${drawing ? 'border-rule bg-paper text-on-paper' : 'border-dashed border-rule bg-transparent'}`}
+                onClick={() => (drawing ? putMouthHere(commands, kind) : onDraw(kind))}
               >
-                <Pencil size={11} />
+                {drawing ? (
+                  <MouthThumb drawing={drawing} palette={palette} width={52} height={34} />
+                ) : (
+                  <span className="flex h-[2.125rem] items-center text-second">
+                    <Plus size={14} />
+                  </span>
+                )}
+                <span className="truncate text-xs leading-4">{sounds}</span>
               </button>
+            </Hint>
+            {drawing && (
+              <Hint text="Draw it">
+                <button
+                  type="button"
+                  aria-label={`Draw mouth ${sounds}`}
+                  className="absolute top-0.5 right-0.5 rounded bg-panel/90 p-0.5 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+                  onClick={() => onDraw(kind)}
+                >
+                  <Pencil size={11} />
+                </button>
+              </Hint>
             )}
           </li>
         );
@@ -173,15 +178,12 @@ function Fill() {
           onChoose={(lead) => view.setState({ mouths: { ...mouths, lead: Number(lead) } })}
         />
       </div>
-      <label className="flex items-center gap-1" title="Mouths may stand for a single frame">
-        <input
-          type="checkbox"
-          className="accent-accent"
-          checked={mouths.ones}
-          onChange={(event) => view.setState({ mouths: { ...mouths, ones: event.target.checked } })}
-        />
-        on ones
-      </label>
+      <Tick
+        label="on ones"
+        about="Mouths may stand for a single frame"
+        checked={mouths.ones}
+        onChange={(ones) => view.setState({ mouths: { ...mouths, ones } })}
+      />
     </div>
   );
 }

@@ -27,7 +27,7 @@ export function Button({ look = 'plain', icon, children, className = '', title, 
       {children}
     </button>
   );
-  return title ? <Hint text={title}>{button}</Hint> : button;
+  return <Hint text={title}>{button}</Hint>;
 }
 
 interface IconButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
@@ -64,7 +64,9 @@ export function IconButton({
   );
 }
 
-export function Hint({ text, children }: { text: string; children: ReactNode }) {
+/** What something is for, shown on hover and by focus; without words it is only what it holds. */
+export function Hint({ text, children }: { text: string | undefined; children: ReactNode }) {
+  if (!text) return children;
   return (
     <Tooltip.Root delayDuration={500}>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>

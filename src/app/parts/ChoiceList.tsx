@@ -1,6 +1,7 @@
 import Chevron from 'lucide-react/icons/chevron-down';
 import { Select } from 'radix-ui';
 import { useRef } from 'react';
+import { Hint } from './Button.tsx';
 
 interface ChoiceListProps<T extends string> {
   label: string;
@@ -31,27 +32,28 @@ export function ChoiceList<T extends string>({
   const byPen = useRef(false);
   return (
     <Select.Root value={inner(value)} disabled={disabled} onValueChange={(each) => onChoose(each.slice(1) as T)}>
-      <Select.Trigger
-        aria-label={label}
-        title={about}
-        data-value={value}
-        className={`inline-flex h-6 min-w-0 items-center justify-between gap-1 rounded-md border border-rule bg-field px-1.5 text-left text-sm whitespace-nowrap text-ink disabled:text-second disabled:opacity-60 ${className}`}
-        onPointerDown={() => {
-          byPen.current = true;
-        }}
-        onKeyDown={(event) => {
-          byPen.current = false;
-          // Letters are commands; in the open list they go to the words that begin with them.
-          if (event.key.length === 1 && event.key !== ' ') event.preventDefault();
-        }}
-      >
-        <span className="min-w-0 truncate">
-          <Select.Value>{options.find(([each]) => each === value)?.[1]}</Select.Value>
-        </span>
-        <Select.Icon asChild>
-          <Chevron size={13} className="shrink-0 text-second" />
-        </Select.Icon>
-      </Select.Trigger>
+      <Hint text={about}>
+        <Select.Trigger
+          aria-label={label}
+          data-value={value}
+          className={`inline-flex h-6 min-w-0 items-center justify-between gap-1 rounded-md border border-rule bg-field px-1.5 text-left text-sm whitespace-nowrap text-ink disabled:text-second disabled:opacity-60 ${className}`}
+          onPointerDown={() => {
+            byPen.current = true;
+          }}
+          onKeyDown={(event) => {
+            byPen.current = false;
+            // Letters are commands; in the open list they go to the words that begin with them.
+            if (event.key.length === 1 && event.key !== ' ') event.preventDefault();
+          }}
+        >
+          <span className="min-w-0 truncate">
+            <Select.Value>{options.find(([each]) => each === value)?.[1]}</Select.Value>
+          </span>
+          <Select.Icon asChild>
+            <Chevron size={13} className="shrink-0 text-second" />
+          </Select.Icon>
+        </Select.Trigger>
+      </Hint>
       <Select.Portal>
         <Select.Content
           position="popper"

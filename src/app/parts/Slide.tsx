@@ -25,13 +25,13 @@ export function Slide({
   onChange,
   onDone,
   words,
-  width = 'w-10 min-[1180px]:w-18',
+  width = 'w-10 @min-[73.75rem]/window:w-18',
   tint,
   disabled,
 }: SlideProps) {
   return (
     <Slider.Root
-      className={`relative flex h-5 ${width} touch-none items-center select-none`}
+      className={`relative flex h-6 ${width} touch-none items-center select-none`}
       value={[value]}
       min={min}
       max={max}
@@ -40,7 +40,7 @@ export function Slide({
       onValueChange={([next]) => onChange(next)}
       onValueCommit={([next]) => onDone?.(next)}
     >
-      <Slider.Track className="relative h-[3px] grow rounded-full bg-rule">
+      <Slider.Track className="relative mx-2 h-[3px] grow rounded-full bg-rule">
         <Slider.Range
           className="absolute h-full rounded-full bg-second"
           style={tint ? { background: tint } : undefined}
@@ -49,9 +49,10 @@ export function Slide({
       <Slider.Thumb
         aria-label={label}
         aria-valuetext={words}
-        className="block h-3 w-3 rounded-full bg-knob"
-        style={tint ? { background: tint } : undefined}
-      />
+        className="flex size-6 items-center justify-center rounded-full"
+      >
+        <span className="size-3 rounded-full bg-knob" style={tint ? { background: tint } : undefined} />
+      </Slider.Thumb>
     </Slider.Root>
   );
 }

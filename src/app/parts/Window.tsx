@@ -13,11 +13,11 @@ interface WindowProps {
 }
 
 /** A window over the desk, for making and naming things; never used while drawing. */
-export function Window({ open, onOpenChange, title, about, children, width = 'w-[460px]' }: WindowProps) {
+export function Window({ open, onOpenChange, title, about, children, width = 'w-[28.75rem]' }: WindowProps) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/35" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/35" />
         <Dialog.Content
           className={`fixed top-1/2 left-1/2 z-50 max-h-[88vh] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-md bg-panel p-5 shadow-xl ${width}`}
         >

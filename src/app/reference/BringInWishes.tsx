@@ -10,11 +10,12 @@ import {
 } from '../../core/reference/index.ts';
 import { lengthInWords } from '../../core/shot/index.ts';
 import type { Crop, ReadClip } from '../../workers/clip.worker.ts';
-import { Choice, Tick } from '../desk/options/parts.tsx';
 import { say } from '../frame/saying.ts';
 import { Button } from '../parts/Button.tsx';
+import { Choice } from '../parts/Choice.tsx';
 import { sentence } from '../parts/files.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { importSound } from '../sound/import-sound.ts';
 import { bringIn, WHOLE } from './bring-in.ts';

@@ -33,7 +33,7 @@ export function ContactSheet({ layer, onClose }: { layer: Layer; onClose(): void
       </header>
       <ol className="grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-3">
         {shown.map(({ start, exposure }, i) => (
-          <li key={exposure.id} className="w-[200px] break-inside-avoid">
+          <li key={exposure.id} className="w-[12.5rem] break-inside-avoid">
             <CellThumb
               cell={exposure.cell!}
               frame={start}

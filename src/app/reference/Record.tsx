@@ -98,7 +98,7 @@ export function Record({ onTake, onClose }: { onTake(file: File): void; onClose(
           className="h-[min(360px,45vh)] rounded border border-rule bg-surround"
         />
         {state.kind === 'counting' && (
-          <output className="absolute inset-0 flex items-center justify-center text-[96px] font-bold text-paper [text-shadow:0_0_12px_rgba(42,41,36,0.8)]">
+          <output className="absolute inset-0 flex items-center justify-center text-[6rem] font-bold text-paper [text-shadow:0_0_12px_rgba(42,41,36,0.8)]">
             {state.left}
           </output>
         )}

@@ -4,10 +4,10 @@ import { about, after, IDENTITY, scaling } from '../../core/plane/index.ts';
 import { layerOf, totalFrames } from '../../core/sheet/index.ts';
 import { type Layer, newId } from '../../core/shot/index.ts';
 import { commandOf, useCommands } from '../commands/context.ts';
-import { Tick } from '../desk/options/parts.tsx';
 import { Button } from '../parts/Button.tsx';
 import { CellThumb } from '../parts/CellThumb.tsx';
 import { Slide } from '../parts/Slide.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
 const HEIGHT = 40;

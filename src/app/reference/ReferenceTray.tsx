@@ -9,9 +9,10 @@ import { headsHigh } from '../../core/reference/index.ts';
 import { placedExposures, shownExposure } from '../../core/sheet/index.ts';
 import { type CellRef, newId, type Shot } from '../../core/shot/index.ts';
 import { CardPart, CardSlide } from '../desk/cards/parts.tsx';
-import { Choice, Tick } from '../desk/options/parts.tsx';
 import { Button, IconButton } from '../parts/Button.tsx';
+import { Choice } from '../parts/Choice.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { type OnPicture, TrayPicture } from './TrayPicture.tsx';
 

@@ -50,7 +50,7 @@ export default function ReferenceView() {
   return (
     <WorkLayout side={<SheetPanel />} sideName="sheet">
       <DropZone onFiles={setFiles} className="flex min-h-0 flex-1 flex-col">
-        <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule bg-panel px-3">
+        <div className="flex h-[2.875rem] shrink-0 items-center gap-3 border-b border-rule bg-panel px-3">
           {choose}
           <Button icon={<CameraIcon size={15} />} disabled={busy} onClick={() => setRecording(true)}>
             Record yourself

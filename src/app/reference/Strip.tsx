@@ -36,7 +36,7 @@ export function Strip({ thumbs, cut, kept, at, onPress, onCut }: StripProps) {
       const context = target.getContext('2d')!;
       context.scale(dpr, dpr);
       context.translate(-box.scrollLeft, 0);
-      context.font = '10px "Spline Sans Mono Variable", monospace';
+      context.font = '11px "Spline Sans Mono Variable", monospace';
       context.textAlign = 'center';
       const first = Math.floor(box.scrollLeft / CELL);
       const last = Math.min(thumbs.length, Math.ceil((box.scrollLeft + box.clientWidth) / CELL));

@@ -92,7 +92,7 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
         {...attributes}
         {...listeners}
         aria-label={`Move ${layer.name}`}
-        className="flex h-7 w-4 cursor-grab items-center text-second"
+        className="flex h-7 w-6 shrink-0 cursor-grab items-center justify-center text-second"
       >
         <Grip size={13} />
       </button>
@@ -122,7 +122,7 @@ const LayerRow = memo(function LayerRow({ id }: { id: string }) {
       />
       <FoundCount layer={id} />
       {badge && (
-        <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second @max-[300px]:hidden">
+        <span className="rounded-full border border-rule bg-panel px-1.5 text-xs whitespace-nowrap text-second @max-[18.75rem]:hidden">
           {badge}
         </span>
       )}

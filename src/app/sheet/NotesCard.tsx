@@ -5,7 +5,8 @@ import { nameFrame, writeNote } from '../../core/sheet/index.ts';
 import { NOTE_COLOURS, type NoteColour } from '../../core/shot/index.ts';
 import { commandOf, useCommand, useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
-import { Button, IconButton } from '../parts/Button.tsx';
+import { Button, Hint, IconButton } from '../parts/Button.tsx';
+import { Choices, Chosen } from '../parts/Choice.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { NOTE } from './sheet-colours.ts';
@@ -42,7 +43,7 @@ export function NotesCard() {
           Name this frame
         </Button>
       </div>
-      <div role="radiogroup" aria-label="Pencil for notes" className="flex flex-col">
+      <Choices label="Pencil for notes" value={pencil} className="flex flex-col" onChoose={take}>
         {NOTE_COLOURS.map((colour) => {
           const count = notes.filter((each) => each.colour === colour).length;
           return (
@@ -50,20 +51,17 @@ export function NotesCard() {
               key={colour}
               className={`flex h-7 items-center gap-1 rounded-md px-1 ${pencil === colour ? 'bg-wash' : ''}`}
             >
-              <button
-                type="button"
-                role="radio"
-                aria-checked={pencil === colour}
-                aria-label={`${colour} pencil`}
-                className="flex flex-1 items-center gap-2 text-left"
-                onClick={() => take(colour)}
+              <Chosen
+                value={colour}
+                label={`${colour} pencil`}
+                className="flex h-6 flex-1 items-center gap-2 text-left"
               >
                 <Mark colour={colour} />
                 {colour}
                 <span className="text-second">
                   {count === 0 ? 'none' : count === 1 ? 'one note' : `${count} notes`}
                 </span>
-              </button>
+              </Chosen>
               <IconButton
                 label={`All ${colour} notes a frame earlier`}
                 className="!h-6"
@@ -91,18 +89,19 @@ export function NotesCard() {
             </div>
           );
         })}
-      </div>
+      </Choices>
       <ul className="flex flex-col">
         {rows.map(({ id, frame, colour, text }) => (
           <li key={id} className="flex h-6 items-center gap-1.5">
-            <button
-              type="button"
-              className="w-9 rounded text-right font-mono text-xs text-second tabular hover:text-accent"
-              title={`Go to frame ${frame + 1}`}
-              onClick={() => goToFrame(commands, frame)}
-            >
-              {frame + 1}
-            </button>
+            <Hint text={`Go to frame ${frame + 1}`}>
+              <button
+                type="button"
+                className="w-9 rounded text-right font-mono text-xs text-second tabular hover:text-accent"
+                onClick={() => goToFrame(commands, frame)}
+              >
+                {frame + 1}
+              </button>
+            </Hint>
             {colour ? <Mark colour={colour} /> : <span className="w-2.5 text-center text-accent">▸</span>}
             <NameInput
               label={colour ? `Note at frame ${frame + 1}` : `Name of frame ${frame + 1}`}

@@ -1,17 +1,18 @@
 import { ContextMenu } from 'radix-ui';
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import { drawingName, exposureAt } from '../../core/sheet/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
 import { layersThatDiffer } from '../../core/versions/two-timings.ts';
 import { useCommands } from '../commands/context.ts';
 import { MENU_LOOK } from '../parts/Menu.tsx';
-import { lit } from '../session/looks.ts';
+import { rem, useScale } from '../parts/scale.ts';
+import { page } from '../session/looks.ts';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 import { useBeside } from '../versions/beside.ts';
 import { AFTER_END, FRAME_COLUMN, HEAD, layoutSheet, placeAt, type SheetLayout, type SheetPlace } from './geometry.ts';
 import { paintSheet } from './paint-sheet.ts';
 import { SheetEntry } from './SheetEntry.tsx';
+import { SheetGrid } from './SheetGrid.tsx';
 import { SheetHeads } from './SheetHeads.tsx';
 import { SheetMenu } from './SheetMenu.tsx';
 import { type Grip, gripAt, type SheetDrag, startDrag } from './sheet-pointer.ts';
@@ -52,6 +53,8 @@ export function SheetBody() {
   const length = useShot((shot) => shot.length);
   const noted = useShot((shot) => shot.notes.length + shot.markers.length > 0);
   const read = useShot((shot) => shot.reading.length > 0);
+  const heard = useShot((shot) => shot.tracks.some(({ clips }) => clips.length > 0));
+  const scale = useScale();
   const frame = useView((state) => state.frame);
   const layerId = useView((state) => state.layerId);
   const folded = useView((state) => state.folded);
@@ -71,47 +74,48 @@ export function SheetBody() {
   const doubled = twice.join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: `order` and `doubled` stand for the part of the stack that is laid out
   const layout = useMemo(
-    () => layoutSheet(room.width, stack, folded, { reading: read, notes: noted }, twice),
-    [room.width, order, folded, noted, read, doubled],
+    () => layoutSheet(room.width, stack, folded, { reading: read, sound: heard, notes: noted }, twice),
+    [room.width, order, folded, noted, read, heard, doubled],
   );
-  const layer = stack.find((each) => each.id === layerId);
 
   useEffect(() => {
     const element = scroller.current!;
     const sizes = new ResizeObserver(() =>
-      setRoom({ width: element.clientWidth, height: element.clientHeight - HEAD }),
+      setRoom({ width: element.clientWidth / scale, height: element.clientHeight / scale - HEAD }),
     );
     sizes.observe(element);
     return () => sizes.disconnect();
-  }, []);
+  }, [scale]);
   usePainted(canvas, scroller, room, layout, beside?.shot ?? null);
 
   // The present frame stays in sight.
   useEffect(() => {
     const element = scroller.current!;
-    const top = frame * rowHeight;
-    const height = element.clientHeight - HEAD;
+    const row = rowHeight * scale;
+    const top = frame * row;
+    const height = element.clientHeight - HEAD * scale;
     // Under a drag row by row, so that it does not run away; else with some rows to look ahead.
-    const ahead = drag.current ? rowHeight : height / 4;
-    if (top < element.scrollTop) element.scrollTop = Math.max(0, top + rowHeight - ahead);
-    else if (top + rowHeight > element.scrollTop + height) element.scrollTop = top - height + ahead;
-  }, [frame, rowHeight]);
+    const ahead = drag.current ? row : height / 4;
+    if (top < element.scrollTop) element.scrollTop = Math.max(0, top + row - ahead);
+    else if (top + row > element.scrollTop + height) element.scrollTop = top - height + ahead;
+  }, [frame, rowHeight, scale]);
 
   // So does the column of the layer in hand.
   const column = layout.columns.find(({ id }) => id === layerId);
   useEffect(() => {
     const element = scroller.current!;
     if (!column) return;
-    const seen = element.clientWidth - layout.frozen;
-    if (column.left < element.scrollLeft) element.scrollLeft = column.left;
-    else if (column.left + column.width + column.beside > element.scrollLeft + seen)
-      element.scrollLeft = column.left + column.width + column.beside - seen;
-  }, [column, layout.frozen]);
+    const seen = element.clientWidth - layout.frozen * scale;
+    const [left, right] = [column.left * scale, (column.left + column.width + column.beside) * scale];
+    if (left < element.scrollLeft) element.scrollLeft = left;
+    else if (right > element.scrollLeft + seen) element.scrollLeft = right - seen;
+  }, [column, layout.frozen, scale]);
 
   const place = (event: { clientX: number; clientY: number }): SheetPlace => {
     const box = canvas.current!.getBoundingClientRect();
-    const { scrollLeft: left, scrollTop: top } = scroller.current!;
-    return placeAt(event.clientX - box.left, event.clientY - box.top, { left, top }, rowHeight, layout);
+    const { scrollLeft, scrollTop } = scroller.current!;
+    const scroll = { left: scrollLeft / scale, top: scrollTop / scale };
+    return placeAt((event.clientX - box.left) / scale, (event.clientY - box.top) / scale, scroll, rowHeight, layout);
   };
   const down = (event: PointerEvent<HTMLCanvasElement>) => {
     // What is being written belongs to the cell it was begun on: it is taken before going on.
@@ -162,32 +166,34 @@ export function SheetBody() {
   };
 
   return (
-    <div ref={scroller} data-testid="sheet" className="relative min-h-0 flex-1 overflow-auto">
-      <SheetHeads layout={layout} width={room.width} beside={beside?.name ?? ''} />
-      <PresentRow frame={frame} rowHeight={rowHeight} width={Math.max(room.width, layout.width)} />
-      <SheetEntry layout={layout} rowHeight={rowHeight} />
-      <div style={{ height: (length + AFTER_END) * rowHeight, width: layout.width }}>
-        <ContextMenu.Root modal={false}>
-          <ContextMenu.Trigger asChild>
-            <canvas
-              ref={canvas}
-              data-testid="sheet-rows"
-              role="img"
-              aria-label={`Sheet. Frame ${frame + 1}, ${layer?.name ?? 'no layer'}: ${useCellWords()}`}
-              className="sticky left-0 block touch-none"
-              style={{ top: HEAD, width: room.width, height: room.height }}
-              onPointerDown={down}
-              onPointerMove={move}
-              onPointerUp={up}
-              onPointerCancel={cancel}
-            />
-          </ContextMenu.Trigger>
-          <ContextMenu.Portal>
-            <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
-              <SheetMenu of="cell" />
-            </ContextMenu.Content>
-          </ContextMenu.Portal>
-        </ContextMenu.Root>
+    <div className="relative flex min-h-0 flex-1 flex-col">
+      <SheetGrid />
+      <div ref={scroller} data-testid="sheet" className="relative min-h-0 flex-1 overflow-auto">
+        <SheetHeads layout={layout} width={room.width} beside={beside?.name ?? ''} />
+        <PresentRow frame={frame} rowHeight={rowHeight} width={Math.max(room.width, layout.width)} />
+        <SheetEntry layout={layout} rowHeight={rowHeight} />
+        <div style={{ height: rem((length + AFTER_END) * rowHeight), width: rem(layout.width) }}>
+          <ContextMenu.Root modal={false}>
+            <ContextMenu.Trigger asChild>
+              <canvas
+                ref={canvas}
+                data-testid="sheet-rows"
+                aria-hidden="true"
+                className="sticky left-0 block touch-none"
+                style={{ top: rem(HEAD), width: rem(room.width), height: rem(room.height) }}
+                onPointerDown={down}
+                onPointerMove={move}
+                onPointerUp={up}
+                onPointerCancel={cancel}
+              />
+            </ContextMenu.Trigger>
+            <ContextMenu.Portal>
+              <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
+                <SheetMenu of="cell" />
+              </ContextMenu.Content>
+            </ContextMenu.Portal>
+          </ContextMenu.Root>
+        </div>
       </div>
     </div>
   );
@@ -222,14 +228,14 @@ function usePainted(
   const landing = useView((state) => state.landing);
   const range = useView((state) => state.range);
   const rowHeight = useView((state) => state.rowHeight);
-  const lamp = useStore(lit, (state) => state.lamp);
+  const { lamp, scale } = useStore(page);
   const [waves, setWaves] = useState(0);
   useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `parts`, `waves` and `lamp` stand for what is painted
   useEffect(() => {
     const target = canvas.current!;
     const element = scroller.current!;
-    const dpr = window.devicePixelRatio || 1;
+    const dpr = (window.devicePixelRatio || 1) * scale;
     const paint = () => {
       const w = Math.round(room.width * dpr);
       const h = Math.round(room.height * dpr);
@@ -237,7 +243,7 @@ function usePainted(
         target.width = w;
         target.height = h;
       }
-      const { scrollLeft, scrollTop } = element;
+      const [scrollLeft, scrollTop] = [element.scrollLeft / scale, element.scrollTop / scale];
       const scene = { shot: session.shot, layout, washed, layerId, beside, selection, landing, range, rowHeight };
       const peaks = (asset: string) => sound.peaks(asset);
       paintSheet(target.getContext('2d')!, { ...scene, scrollLeft, scrollTop, ...room, peaks }, dpr);
@@ -258,24 +264,22 @@ function usePainted(
       cancelAnimationFrame(waiting);
       element.removeEventListener('scroll', paintSoon);
     };
-  }, [...parts, washed, layerId, selection, landing, range, rowHeight, layout, beside, room, sound, waves, lamp]);
-}
-
-/** The cell in hand in words, for those who hear the sheet. */
-function useCellWords(): string {
-  const frame = useView((state) => state.frame);
-  const layerId = useView((state) => state.layerId);
-  return useShot((shot) => {
-    const layer = shot.layers.find(({ id }) => id === layerId);
-    const placed = layer && exposureAt(layer.exposures, frame);
-    const cell = placed?.exposure.cell;
-    if (!cell) return layer ? 'empty' : '';
-    const drawing = cell.kind === 'drawing' ? shot.drawings[cell.drawing] : null;
-    const what = drawing
-      ? `drawing ${drawingName(drawing)}`
-      : `picture ${cell.kind === 'picture' ? cell.index + 1 : ''}`;
-    return `${what}, held ${placed.exposure.frames}`;
-  });
+  }, [
+    ...parts,
+    washed,
+    layerId,
+    selection,
+    landing,
+    range,
+    rowHeight,
+    layout,
+    beside,
+    room,
+    sound,
+    waves,
+    lamp,
+    scale,
+  ]);
 }
 
 /** The row of the present frame, over the sheet. */
@@ -284,11 +288,16 @@ function PresentRow({ frame, rowHeight, width }: { frame: number; rowHeight: num
     <div
       aria-hidden="true"
       className="pointer-events-none absolute left-0 z-[5] border-y border-accent bg-accent/10"
-      style={{ top: 0, width, height: rowHeight + 1, transform: `translateY(${HEAD + frame * rowHeight}px)` }}
+      style={{
+        top: 0,
+        width: rem(width),
+        height: rem(rowHeight + 1),
+        transform: `translateY(${rem(HEAD + frame * rowHeight)})`,
+      }}
     >
       <span
-        className="sticky left-2 flex h-full items-center justify-end bg-panel font-mono text-[10px] font-bold text-accent tabular"
-        style={{ width: FRAME_COLUMN - 9, paddingRight: 6 }}
+        className="sticky left-2 flex h-full items-center justify-end bg-panel font-mono text-xs font-bold text-accent tabular"
+        style={{ width: rem(FRAME_COLUMN - 9), paddingRight: rem(6) }}
       >
         {frame + 1}
       </span>

@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { useCommands } from '../commands/context.ts';
 import { takeEntry } from '../commands/entries.ts';
 import { isPressed } from '../parts/draft.ts';
+import { rem } from '../parts/scale.ts';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import type { Entry } from '../session/slices/sheet.ts';
 import { FRAME_COLUMN, HEAD, type SheetLayout } from './geometry.ts';
@@ -47,13 +48,13 @@ export function SheetEntry({ layout, rowHeight }: { layout: SheetLayout; rowHeig
     <div
       className="absolute z-[8] flex items-center overflow-hidden rounded border-2 border-accent bg-field shadow-md"
       style={{
-        top: HEAD + frame * rowHeight + rowHeight / 2 - 13,
-        left: Math.max(2, left),
-        width: wide,
-        height: 26,
+        top: rem(HEAD + frame * rowHeight + rowHeight / 2 - 13),
+        left: rem(Math.max(2, left)),
+        width: rem(wide),
+        height: rem(26),
       }}
     >
-      <span className="shrink-0 bg-wash px-1.5 text-xs leading-[22px] whitespace-nowrap text-accent">{about}</span>
+      <span className="shrink-0 bg-wash px-1.5 text-xs leading-[1.375rem] whitespace-nowrap text-accent">{about}</span>
       <input
         ref={input}
         aria-label={ABOUT[entry.kind]}

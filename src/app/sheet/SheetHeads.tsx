@@ -6,7 +6,9 @@ import { Fragment, memo } from 'react';
 import { moveLayer } from '../../core/sheet/index.ts';
 import type { Shot } from '../../core/shot/index.ts';
 import { useCommand } from '../commands/context.ts';
+import { Hint } from '../parts/Button.tsx';
 import { MENU_LOOK, Menu } from '../parts/Menu.tsx';
+import { rem } from '../parts/scale.ts';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import { takeTimingOver } from '../versions/versions.ts';
 import { FRAME_COLUMN, HEAD, type SheetLayout } from './geometry.ts';
@@ -39,22 +41,24 @@ export const SheetHeads = memo(function SheetHeads({
   return (
     <div
       className="sticky top-0 z-10 flex border-b border-rule bg-panel text-sm"
-      style={{ height: HEAD, width: Math.max(width, layout.width) }}
+      style={{ height: rem(HEAD), width: rem(Math.max(width, layout.width)) }}
     >
       <div className="sticky left-0 z-10 flex bg-panel">
-        <span className={label} style={{ width: FRAME_COLUMN }}>
+        <span className={label} style={{ width: rem(FRAME_COLUMN) }}>
           fr
         </span>
         {layout.readingEnd > FRAME_COLUMN && (
-          <span className={label} style={{ width: layout.readingEnd - FRAME_COLUMN }}>
+          <span className={label} style={{ width: rem(layout.readingEnd - FRAME_COLUMN) }}>
             track
           </span>
         )}
-        <span className={label} style={{ width: layout.soundEnd - layout.readingEnd }}>
-          sound
-        </span>
+        {layout.soundEnd > layout.readingEnd && (
+          <span className={label} style={{ width: rem(layout.soundEnd - layout.readingEnd) }}>
+            sound
+          </span>
+        )}
         {layout.frozen > layout.soundEnd && (
-          <span className={label} style={{ width: layout.frozen - layout.soundEnd }}>
+          <span className={label} style={{ width: rem(layout.frozen - layout.soundEnd) }}>
             notes
           </span>
         )}
@@ -89,15 +93,16 @@ function BesideHead({ id, layer, name, width }: { id: string; layer: string; nam
     <Menu
       label={`Timing of ${layer} in ${name}`}
       trigger={
-        <button
-          type="button"
-          aria-label={`Timing of ${layer} in ${name}`}
-          title={`${layer} as it is timed in “${name}”`}
-          className="overflow-hidden border-r border-rule bg-lower text-[11px] leading-[1.1] text-second"
-          style={{ width, flex: 'none' }}
-        >
-          <span className="line-clamp-3 break-words">{name}</span>
-        </button>
+        <Hint text={`${layer} as it is timed in “${name}”`}>
+          <button
+            type="button"
+            aria-label={`Timing of ${layer} in ${name}`}
+            className="overflow-hidden border-r border-rule bg-lower text-xs leading-[1.1] text-second"
+            style={{ width: rem(width), flex: 'none' }}
+          >
+            <span className="line-clamp-3 break-words">{name}</span>
+          </button>
+        </Hint>
       }
       items={[
         { name: `Take the timing of “${version}” over for “${layer}”`, run: () => takeTimingOver(open, id) },
@@ -128,27 +133,30 @@ const Head = memo(function Head({ id, name, visible, width, folded }: HeadProps)
     }));
   return (
     <ContextMenu.Root modal={false}>
-      <ContextMenu.Trigger asChild>
-        <button
-          ref={setNodeRef}
-          type="button"
-          {...attributes}
-          {...listeners}
-          data-layer={id}
-          aria-pressed={inHand}
-          title={folded ? `${name} (folded; press to open)` : name}
-          className={`touch-none overflow-hidden border-r border-rule text-xs leading-[1.15] tracking-tight ${inHand ? 'bg-wash font-medium text-accent' : ''} ${visible ? '' : 'text-second line-through'}`}
-          style={{ width, flex: 'none', transform: CSS.Translate.toString(transform), transition }}
-          onClick={take}
-          onContextMenu={() => view.setState({ layerId: id })}
-        >
-          {folded ? (
-            <span className="block text-second">›</span>
-          ) : (
-            <span className="line-clamp-2 break-words">{name}</span>
-          )}
-        </button>
-      </ContextMenu.Trigger>
+      <Hint text={folded ? `${name} (folded; press to open)` : name}>
+        <ContextMenu.Trigger asChild>
+          <button
+            ref={setNodeRef}
+            type="button"
+            {...attributes}
+            {...listeners}
+            data-layer={id}
+            data-name={name}
+            data-folded={folded || undefined}
+            aria-pressed={inHand}
+            className={`touch-none overflow-hidden border-r border-rule text-xs leading-[1.15] tracking-tight ${inHand ? 'bg-wash font-medium text-accent' : ''} ${visible ? '' : 'text-second line-through'}`}
+            style={{ width: rem(width), flex: 'none', transform: CSS.Translate.toString(transform), transition }}
+            onClick={take}
+            onContextMenu={() => view.setState({ layerId: id })}
+          >
+            {folded ? (
+              <span className="block text-second">›</span>
+            ) : (
+              <span className="line-clamp-2 break-words">{name}</span>
+            )}
+          </button>
+        </ContextMenu.Trigger>
+      </Hint>
       <ContextMenu.Portal>
         <ContextMenu.Content className={MENU_LOOK} collisionPadding={8}>
           <SheetMenu of="head" />

@@ -34,10 +34,14 @@ const NEW_LAYERS: [string, Purpose][] = [
 /** The sheet with its layers: frames run down, layers across, sound beside; the cards for layers, timing, notes below. */
 export function SheetPanel() {
   return (
-    <section aria-label="Sheet" className="flex h-full min-h-0 flex-col bg-panel">
-      <SheetHead />
-      <SheetBody />
-      <Cards />
+    <section aria-label="Sheet" className="@container/sheet flex h-full min-h-0 bg-panel">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col @min-[37.5rem]/sheet:flex-row">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          <SheetHead />
+          <SheetBody />
+        </div>
+        <Cards />
+      </div>
     </section>
   );
 }
@@ -63,7 +67,7 @@ function SheetHead() {
     return `${layer.name} · ${what}`;
   });
   return (
-    <div className="flex h-[34px] shrink-0 items-center gap-2 border-b border-rule px-3">
+    <div className="flex h-[2.125rem] shrink-0 items-center gap-2 border-b border-rule px-3">
       <h2 className="font-semibold">Sheet</h2>
       <output
         aria-label="Chosen"
@@ -104,10 +108,14 @@ function Cards() {
     <Tabs.Root
       value={card}
       onValueChange={(value) => view.setState({ sheetCard: value as SheetCard })}
-      className="flex h-[36%] max-h-[300px] min-h-[190px] shrink-0 flex-col border-t border-rule bg-lower"
+      className="flex h-[36%] max-h-[18.75rem] min-h-[11.875rem] shrink-0 flex-col border-t border-rule bg-lower @min-[37.5rem]/sheet:h-full @min-[37.5rem]/sheet:max-h-none @min-[37.5rem]/sheet:w-[21.5rem] @min-[37.5rem]/sheet:border-t-0 @min-[37.5rem]/sheet:border-l"
     >
       <div className="@container flex h-8 shrink-0 items-center pr-1 pl-2">
-        <TabNames label="Under the sheet" tabs={tabs} />
+        <TabNames
+          label="Under the sheet"
+          tabs={tabs}
+          className="@max-[21.875rem]:mr-1 @max-[21.875rem]:grow @max-[21.875rem]:justify-between"
+        />
         {card === 'layers' && (
           <Menu
             label="New layer"

@@ -10,6 +10,7 @@ import { chosenOrLayer } from '../commands/timed.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useShot, useView } from '../session/open-shot.ts';
 import type { TimingWishes } from '../session/slices/sheet.ts';
 
@@ -88,7 +89,7 @@ export function TimingCard() {
         </Button>
         <ChoiceList
           label="Ends of there and back"
-          className="w-[92px]"
+          className="w-[5.75rem]"
           value={wishes.ends}
           options={ENDS.map((each) => [each, ENDS_WORDS[each]])}
           onChoose={(ends) => set({ ends })}
@@ -110,7 +111,7 @@ export function TimingCard() {
         )}
         <ChoiceList
           label="What the number means"
-          className="flex-1"
+          className="min-w-14 flex-1"
           value={wishes.repeatBy}
           options={Object.entries(REPEAT_WORDS) as [TimingWishes['repeatBy'], string][]}
           onChoose={(repeatBy) => set({ repeatBy })}
@@ -119,7 +120,7 @@ export function TimingCard() {
           Repeat
         </Button>
         <span
-          className="w-[86px] text-right font-mono text-xs whitespace-nowrap text-second tabular"
+          className="w-[5.375rem] text-right font-mono text-xs whitespace-nowrap text-second tabular"
           data-testid="repeat-gives"
         >
           {foresight}
@@ -142,13 +143,13 @@ export function TimingCard() {
           ]}
           onChoose={(shiftBy) => set({ shiftBy })}
         />
-        <label
-          className="flex flex-1 items-center gap-1 whitespace-nowrap text-second"
-          title="What leaves at one end comes in at the other, as in a cycle"
-        >
-          <input type="checkbox" checked={wishes.round} onChange={(event) => set({ round: event.target.checked })} />
-          round
-        </label>
+        <Tick
+          label="round"
+          about="What leaves at one end comes in at the other, as in a cycle"
+          className="flex-1 text-second"
+          checked={wishes.round}
+          onChange={(round) => set({ round })}
+        />
         <IconButton
           label="Earlier"
           look="plain"

@@ -1,10 +1,10 @@
-/** Where things stand on the sheet on screen: CSS pixels. */
+/** Where things stand on the sheet on screen: pixels at 100 %, which grow with words, buttons and panels. */
 import type { Id, Layer } from '../../core/shot/index.ts';
 
 export const HEAD = 36;
 /** The strip at the left edge where the played range is drawn. */
 const RANGE_STRIP = 9;
-export const FRAME_COLUMN = 36;
+export const FRAME_COLUMN = 40;
 /** The track reading, when there is one. */
 const READING_COLUMN = 32;
 const SOUND_COLUMN = 40;
@@ -52,18 +52,18 @@ export interface SheetLayout {
 }
 
 /**
- * Shares `room` pixels out among the columns; the track reading and notes have one when the shot has any.
+ * Shares `room` pixels out among the columns; the track reading, sound and notes have one when the shot has any.
  * @param twice layers whose column another timing stands beside
  */
 export function layoutSheet(
   room: number,
   layers: Layer[],
   folded: Id[],
-  has: { reading: boolean; notes: boolean },
+  has: { reading: boolean; sound: boolean; notes: boolean },
   twice: readonly Id[] = [],
 ): SheetLayout {
   const readingEnd = FRAME_COLUMN + (has.reading ? READING_COLUMN : 0);
-  const soundEnd = readingEnd + SOUND_COLUMN;
+  const soundEnd = readingEnd + (has.sound ? SOUND_COLUMN : 0);
   const order = columns(layers).map(({ id }) => {
     const own = folded.includes(id);
     return { id, folded: own, beside: !own && twice.includes(id) ? BESIDE_COLUMN : 0 };

@@ -152,7 +152,7 @@ function paintPlaces(
   }
   c.stroke();
   // Its word stands along the way, where there is room for it.
-  c.font = `9px ${SANS}`;
+  c.font = `11px ${SANS}`;
   c.fillStyle = sheetColours().accent;
   for (const [i, { frame, spacing }] of places.entries()) {
     const next = places[i + 1]?.frame;
@@ -195,7 +195,7 @@ function paintNumber(
   const name = drawing ? drawingName(drawing) : numberOf(cell);
   const { rh } = at;
   c.fillStyle = at.ink;
-  c.font = `${rh < 14 ? 10 : 11.5}px ${MONO}`;
+  c.font = `${rh < 14 ? 11 : 11.5}px ${MONO}`;
   c.fillText(drawing?.role === 'breakdown' ? `(${name})` : name, at.x, at.y, at.width);
   if (drawing?.role !== 'key') return;
   c.strokeStyle = at.ink;
@@ -247,7 +247,7 @@ function paintAfter(
   const total = totalFrames(exposures);
   if (total >= shot.length || total > last) return;
   const middle = x + cw / 2;
-  c.font = `italic 10.5px ${SANS}`;
+  c.font = `italic 11px ${SANS}`;
   c.fillStyle = sheetColours().second;
   const lines = wrapped(c, AFTER_WORDS[afterLast], cw - 4);
   const rows = Math.min(lines.length, shot.length - total);

@@ -69,7 +69,7 @@ function paintNumbers(c: CanvasRenderingContext2D, scene: SheetScene, { first, l
       c.fillRect(2, top + (frame === range.from ? 2 : 0), 4, rh + (frame === range.to ? -2 : 1));
     }
     if (number % every !== 0 && number !== 1) continue;
-    c.font = `10px ${MONO}`;
+    c.font = `11px ${MONO}`;
     c.textAlign = 'right';
     c.fillStyle = sheetColours().second;
     c.fillText(String(number), FRAME_COLUMN - 7, top + rh / 2 + 1);
@@ -109,7 +109,7 @@ function paintNotes(c: CanvasRenderingContext2D, scene: SheetScene, { first, las
     for (const note of notes) {
       noteMark(c, note.colour, x, middle);
       x += 6;
-      c.font = `500 10.5px ${SANS}`;
+      c.font = `500 11px ${SANS}`;
       c.fillStyle = sheetColours().notes[note.colour];
       c.fillText(note.text, x, middle + 0.5);
       x += notes.length > 1 ? Math.min(c.measureText(note.text).width + 8, 10) : 0;
@@ -134,7 +134,7 @@ function paintNotes(c: CanvasRenderingContext2D, scene: SheetScene, { first, las
     c.beginPath();
     c.rect(layout.readingEnd, top, layout.frozen - layout.readingEnd - 2, rh);
     c.clip();
-    c.font = `600 10.5px ${SANS}`;
+    c.font = `600 11px ${SANS}`;
     c.fillText(name, layout.readingEnd + 8, top + rh / 2 + 0.5);
     c.restore();
   }

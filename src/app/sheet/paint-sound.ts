@@ -68,7 +68,7 @@ export function paintReading(c: CanvasRenderingContext2D, scene: SheetScene, { f
   const left = FRAME_COLUMN;
   c.textAlign = 'left';
   c.textBaseline = 'middle';
-  c.font = `500 10px ${MONO}`;
+  c.font = `500 11px ${MONO}`;
   const letter = c.measureText('A').width;
   // How many letters each row has so far: names never lie on one another nor on a rule.
   const taken = new Map<number, number>();

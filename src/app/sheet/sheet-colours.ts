@@ -3,7 +3,7 @@
  * them is painted anew then.
  */
 import type { NoteColour } from '../../core/shot/index.ts';
-import { lit } from '../session/looks.ts';
+import { page } from '../session/looks.ts';
 
 const DAY = {
   panel: '#f6f4ee',
@@ -44,7 +44,7 @@ const LAMP: typeof DAY = {
 };
 
 /** The colours the sheet is painted with now. */
-export const sheetColours = (): typeof DAY => (lit.getState().lamp ? LAMP : DAY);
+export const sheetColours = (): typeof DAY => (page.getState().lamp ? LAMP : DAY);
 
 export const MONO = '"Spline Sans Mono Variable", monospace';
 export const SANS = '"Instrument Sans Variable", sans-serif';

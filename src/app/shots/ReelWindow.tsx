@@ -12,6 +12,7 @@ import { say } from '../frame/saying.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { sentence } from '../parts/files.ts';
 import { useSortSensors } from '../parts/sort-sensors.ts';
+import { Tick } from '../parts/Tick.tsx';
 import { Window } from '../parts/Window.tsx';
 import { deliverReel } from './reel-order.ts';
 
@@ -79,7 +80,7 @@ export default function ReelWindow({ rows, onClose }: { rows: ShotRow[]; onClose
       onOpenChange={onClose}
       title="Reel"
       about="Several shots one after another in one file, with their sounds. A cut is a cut."
-      width="w-[720px]"
+      width="w-[45rem]"
     >
       <div className="grid grid-cols-2 gap-5">
         <section aria-label="Shots of the shelf" className="flex min-h-0 flex-col gap-1">
@@ -87,19 +88,17 @@ export default function ReelWindow({ rows, onClose }: { rows: ShotRow[]; onClose
           <ul className="flex max-h-72 flex-col overflow-y-auto rounded-md border border-rule bg-field p-1">
             {rows.map((row) => (
               <li key={row.id}>
-                <label className="flex items-center gap-2 rounded px-1.5 py-1 hover:bg-wash">
-                  <input
-                    type="checkbox"
-                    checked={order.includes(row.id)}
-                    onChange={(event) =>
-                      setOrder((old) => (event.target.checked ? [...old, row.id] : old.filter((id) => id !== row.id)))
-                    }
-                  />
+                <Tick
+                  label={row.title}
+                  className="rounded px-1.5 hover:bg-wash"
+                  checked={order.includes(row.id)}
+                  onChange={(on) => setOrder((old) => (on ? [...old, row.id] : old.filter((id) => id !== row.id)))}
+                >
                   <span className="min-w-0 flex-1 truncate">{row.title}</span>
                   <span className="text-sm text-second">
                     {row.width} x {row.height}
                   </span>
-                </label>
+                </Tick>
               </li>
             ))}
           </ul>

@@ -4,7 +4,7 @@ import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { sentence, sizeInWords } from '../parts/files.ts';
-import { Window } from '../parts/Window.tsx';
+import { Question } from '../parts/Question.tsx';
 
 /** Removed shots wait here until they are put back or deleted for good, which is asked about: nothing brings them back then. */
 export function RemovedShots({ rows }: { rows: ShotRow[] }) {
@@ -33,19 +33,14 @@ export function RemovedShots({ rows }: { rows: ShotRow[] }) {
         ))}
       </ul>
       {asked && (
-        <Window
-          open
-          onOpenChange={(shown) => !shown && setAsked(null)}
+        <Question
           title={`Delete “${asked.title}” for good?`}
           about="Its drawings, its sounds and its undo go with it. Nothing brings them back."
-        >
-          <div className="flex justify-end gap-2">
-            <Button onClick={() => setAsked(null)}>Keep it</Button>
-            <Button look="danger" onClick={() => remove(asked)}>
-              Delete it for good
-            </Button>
-          </div>
-        </Window>
+          keep="Keep it"
+          go="Delete it for good"
+          onKeep={() => setAsked(null)}
+          onGo={() => remove(asked)}
+        />
       )}
     </section>
   );

@@ -1,3 +1,5 @@
+import { Toolbar } from 'radix-ui';
+import type { ComponentProps } from 'react';
 import { useStore } from 'zustand';
 import { duplicateShot, openKept, putInFolder, removeShot, type ShotRow } from '../../store/index.ts';
 import { saveShotFile } from '../frame/save-shot-file.ts';
@@ -7,6 +9,7 @@ import { Button } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { sentence } from '../parts/files.ts';
 import { NameInput } from '../parts/NameInput.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { ORDER_WORDS, ORDERS, shelfWishes } from './shelf.ts';
 
 /** Above the shelf: a word to look for, the order, folders or not. */
@@ -29,15 +32,12 @@ export function ShelfBar({ search, onSearch }: { search: string; onSearch(words:
         options={ORDERS.map((each) => [each, ORDER_WORDS[each]])}
         onChoose={(each) => void shelfWishes.put(db, { order: each })}
       />
-      <label className="flex items-center gap-1.5 text-second">
-        <input
-          type="checkbox"
-          className="accent-accent"
-          checked={inFolders}
-          onChange={(event) => void shelfWishes.put(db, { inFolders: event.target.checked })}
-        />
-        in folders
-      </label>
+      <Tick
+        label="in folders"
+        className="text-second"
+        checked={inFolders}
+        onChange={(on) => void shelfWishes.put(db, { inFolders: on })}
+      />
     </div>
   );
 }
@@ -60,8 +60,7 @@ export function ChosenBar({ rows, onDone }: { rows: ShotRow[]; onDone(): void })
   const shots = (count: number) => `${count} ${count === 1 ? 'shot' : 'shots'}`;
   const folders = new Set(rows.map(({ folder = '' }) => folder));
   return (
-    <div
-      role="toolbar"
+    <Toolbar.Root
       aria-label="The chosen shots"
       className="sticky top-2 z-10 mb-4 flex flex-wrap items-center gap-2 rounded-md border border-accent bg-panel px-3 py-2 shadow"
     >
@@ -79,7 +78,7 @@ export function ChosenBar({ rows, onDone }: { rows: ShotRow[]; onDone(): void })
           )
         }
       />
-      <Button
+      <ToolButton
         onClick={() =>
           void each(
             (row) => duplicateShot(db, row.id),
@@ -88,8 +87,8 @@ export function ChosenBar({ rows, onDone }: { rows: ShotRow[]; onDone(): void })
         }
       >
         Duplicate
-      </Button>
-      <Button
+      </ToolButton>
+      <ToolButton
         onClick={() =>
           void each(
             async (row) => saveShotFile((await openKept(db, row.id)).history.shot),
@@ -98,8 +97,8 @@ export function ChosenBar({ rows, onDone }: { rows: ShotRow[]; onDone(): void })
         }
       >
         Save the files
-      </Button>
-      <Button
+      </ToolButton>
+      <ToolButton
         look="danger"
         onClick={() =>
           void each(
@@ -109,10 +108,19 @@ export function ChosenBar({ rows, onDone }: { rows: ShotRow[]; onDone(): void })
         }
       >
         Remove
-      </Button>
-      <Button look="quiet" className="ml-auto" onClick={onDone}>
+      </ToolButton>
+      <ToolButton look="quiet" className="ml-auto" onClick={onDone}>
         Let go
-      </Button>
-    </div>
+      </ToolButton>
+    </Toolbar.Root>
+  );
+}
+
+/** A button of the bar: by keyboard the arrows go from one to the next. */
+function ToolButton(props: ComponentProps<typeof Button>) {
+  return (
+    <Toolbar.Button asChild>
+      <Button {...props} />
+    </Toolbar.Button>
   );
 }

@@ -9,6 +9,7 @@ import { IconButton } from '../parts/Button.tsx';
 import { sentence, sizeInWords } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
+import { TickBox } from '../parts/Tick.tsx';
 import { useBlobUrl } from '../parts/use-blob-url.ts';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', {
@@ -39,13 +40,11 @@ export function ShotCard({ row, chosen, onChoose }: ShotCardProps) {
     <li
       className={`group relative overflow-hidden rounded-md border bg-panel ${chosen ? 'border-accent ring-1 ring-accent' : 'border-rule'}`}
     >
-      <input
-        type="checkbox"
-        aria-label={`Choose ${row.title}`}
-        className={`absolute top-2 left-2 z-10 size-5 accent-accent focus:opacity-100 ${chosen ? '' : 'opacity-0 group-hover:opacity-100 pointer-coarse:opacity-100'}`}
+      <TickBox
+        label={`Choose ${row.title}`}
+        className={`absolute top-2 left-2 z-10 size-6 focus:opacity-100 ${chosen ? '' : 'opacity-0 group-hover:opacity-100 pointer-coarse:opacity-100'}`}
         checked={chosen}
-        onChange={() => undefined}
-        onClick={(event) => onChoose({ also: true, upTo: event.shiftKey })}
+        onChange={(_, upTo) => onChoose({ also: true, upTo })}
       />
       <Link
         to={to}

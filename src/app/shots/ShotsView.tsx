@@ -188,7 +188,7 @@ export function ShotsView() {
         <RemovedShots rows={removed} />
         {shots && shots.length > 0 && <Room changed={rows} />}
       </div>
-      <footer className="sticky bottom-0 flex h-[26px] shrink-0 items-center border-t border-rule bg-panel px-2 text-sm">
+      <footer className="sticky bottom-0 flex h-[1.625rem] shrink-0 items-center border-t border-rule bg-panel px-2 text-sm">
         <SaidLine />
       </footer>
       {joining && shots && <ReelWindow rows={shots} onClose={() => setJoining(false)} />}

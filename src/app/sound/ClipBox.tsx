@@ -3,6 +3,7 @@ import { pinnedTo } from '../../core/sheet/index.ts';
 import { type Clip, clipEnd, clipSeconds, findClip, lengthInWords } from '../../core/shot/index.ts';
 import { placeClip, snapFrame, trimEnd, trimStart } from '../../core/sound/index.ts';
 import { useCommands } from '../commands/context.ts';
+import { rem, useScale } from '../parts/scale.ts';
 import { useOpenShot, useShot, useView, wholeShot } from '../session/open-shot.ts';
 import { type Timeline, TRACK } from './timeline.ts';
 import { paintWave } from './wave.ts';
@@ -43,6 +44,8 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
   const commands = useCommands();
   const shot = useShot(wholeShot);
   const inHand = useView((state) => state.clip === clip.id);
+  const scale = useScale();
+  const waveHeight = WAVE_HEIGHT * scale;
   const canvas = useRef<HTMLCanvasElement>(null);
   // What the hand does is needed at once when it lets go; what is shown may follow a moment later.
   const hand = useRef<Drag | null>(null);
@@ -69,7 +72,7 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
     if (!target) return;
     const dpr = window.devicePixelRatio || 1;
     target.width = Math.round(width * dpr);
-    target.height = Math.round(WAVE_HEIGHT * dpr);
+    target.height = Math.round(waveHeight * dpr);
     const c = target.getContext('2d')!;
     c.scale(dpr, dpr);
     paintWave(c, {
@@ -79,10 +82,10 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       from,
       to,
       width,
-      height: WAVE_HEIGHT,
+      height: waveHeight,
       quiet: quiet || clip.muted,
     });
-  }, [shown, width, from, to, quiet, sound, waves]);
+  }, [shown, width, waveHeight, from, to, quiet, sound, waves]);
   if (end < -40 || start > time.width + 40) return null;
 
   const gripAt = (event: PointerEvent): Grip => {
@@ -113,7 +116,7 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       return;
     }
     const by = (event.clientX - held.x) / time.scale;
-    const tracks = held.grip === 'move' ? Math.round((event.clientY - held.y) / TRACK) : 0;
+    const tracks = held.grip === 'move' ? Math.round((event.clientY - held.y) / (TRACK * scale)) : 0;
     setDrag({ ...held, tracks, frames: snapped(held.grip, by, event.altKey), seconds: by / fps });
   };
   /** Whole frames, drawn to drawings of the layer in hand and to other clips. */
@@ -180,8 +183,8 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       style={{
         left,
         width,
-        height: TRACK - 8,
-        transform: drag?.tracks ? `translateY(${drag.tracks * TRACK}px)` : undefined,
+        height: rem(TRACK - 8),
+        transform: drag?.tracks ? `translateY(${rem(drag.tracks * TRACK)})` : undefined,
       }}
       onPointerDown={down}
       onPointerMove={move}
@@ -190,12 +193,12 @@ export function ClipBox({ clip, track, time, quiet }: { clip: Clip; track: numbe
       onDoubleClick={() => view.setState({ soundCard: 'reading' })}
     >
       <p
-        className="pointer-events-none truncate pr-1 text-xs leading-[15px] text-ink"
+        className="pointer-events-none truncate pr-1 text-xs leading-[0.9375rem] text-ink"
         style={{ paddingLeft: Math.max(0, -left) + (inHand ? 16 : 4) }}
       >
         {words.join(' · ')}
       </p>
-      <canvas ref={canvas} aria-hidden="true" className="pointer-events-none" style={{ width, height: WAVE_HEIGHT }} />
+      <canvas ref={canvas} aria-hidden="true" className="pointer-events-none" style={{ width, height: waveHeight }} />
       {inHand && !drag && (
         <>
           <Corner at={clip.fadeIn * fps * time.scale + start - left} />

@@ -4,12 +4,12 @@ import { type Clip, clipEnd, clipSeconds, findClip, lengthInWords, newId } from 
 import { trimEnd } from '../../core/sound/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
 import { bringClip, clipInHand, repeatClip } from '../commands/sound.ts';
-import { Tick } from '../desk/options/parts.tsx';
 import { Button } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
+import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 
 const ACTIONS = [
@@ -65,7 +65,7 @@ export function ClipCard() {
   const pin = pinnedTo(shot, clip);
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-2 p-3 text-sm">
-      <section className="flex w-[252px] flex-col gap-1.5" aria-label="Clip in hand">
+      <section className="flex w-[15.75rem] flex-col gap-1.5" aria-label="Clip in hand">
         <NameInput
           label="Name of the clip"
           className="h-6 font-semibold"
@@ -98,7 +98,7 @@ export function ClipCard() {
           {pin !== null && (pin ? `, pinned to drawing ${pin}` : ', pinned to a drawing off the sheet')}
         </p>
       </section>
-      <section className="flex w-[236px] flex-col gap-1" aria-label="How the clip sounds">
+      <section className="flex w-[14.75rem] flex-col gap-1" aria-label="How the clip sounds">
         <Line name="Volume" says={`${decibels > 0 ? '+' : ''}${decibels} dB`}>
           <Slide
             label="Volume of the clip"
@@ -153,7 +153,7 @@ export function ClipCard() {
           />
         </div>
       </section>
-      <section className="flex min-w-[200px] flex-1 flex-col gap-2" aria-label="Edit the clip">
+      <section className="flex min-w-[12.5rem] flex-1 flex-col gap-2" aria-label="Edit the clip">
         <div className="flex flex-wrap gap-1">
           {ACTIONS.map((id) => (
             <Action key={id} id={id} name={SHORT[id]} />

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { makeClip } from '../../core/shot/index.ts';
 import { layOnTrack } from '../../core/sound/index.ts';
 import { say } from '../frame/saying.ts';
-import { Button } from '../parts/Button.tsx';
+import { Button, Hint } from '../parts/Button.tsx';
 import { sentence } from '../parts/files.ts';
 import { useOpenShot } from '../session/open-shot.ts';
 import { fetchFoley, fetchShelf, isLookedFor, type ShelfSound } from './foley-shelf.ts';
@@ -97,26 +97,30 @@ export function FoleyCard() {
       <ul className="grid min-h-0 flex-1 content-start gap-1 overflow-y-auto [grid-template-columns:repeat(auto-fill,minmax(190px,1fr))]">
         {found.map((sound) => (
           <li key={sound.id} className="flex h-7 items-center rounded-md border border-rule bg-field pr-0.5 pl-1">
-            <button
-              type="button"
-              aria-label={`Hear ${sound.name}`}
-              title={sound.words}
-              className={`flex min-w-0 flex-1 items-center gap-1.5 text-left ${heard === sound.id ? 'text-accent' : ''}`}
-              onClick={() => void tryOut(sound)}
-            >
-              <Play size={12} className="shrink-0" fill={heard === sound.id ? 'currentColor' : 'none'} />
-              <span className="truncate">{sound.name}</span>
-              <span className="ml-auto pl-1 font-mono text-xs text-second tabular">{sound.seconds.toFixed(1)}</span>
-            </button>
-            <button
-              type="button"
-              aria-label={`Put ${sound.name} on this frame`}
-              title="Put it on this frame"
-              className="flex h-6 w-6 shrink-0 items-center justify-center rounded hover:bg-wash"
-              onClick={() => void put(sound)}
-            >
-              <Plus size={14} />
-            </button>
+            <Hint text={sound.words}>
+              <button
+                type="button"
+                className={`flex min-w-0 flex-1 items-center gap-1.5 text-left ${heard === sound.id ? 'text-accent' : ''}`}
+                onClick={() => void tryOut(sound)}
+              >
+                <span className="sr-only">Hear</span>
+                <Play size={12} className="shrink-0" fill={heard === sound.id ? 'currentColor' : 'none'} />
+                <span className="truncate">{sound.name}</span>
+                <span aria-hidden="true" className="ml-auto pl-1 font-mono text-xs text-second tabular">
+                  {sound.seconds.toFixed(1)}
+                </span>
+              </button>
+            </Hint>
+            <Hint text="Put it on this frame">
+              <button
+                type="button"
+                aria-label={`Put ${sound.name} on this frame`}
+                className="flex h-6 w-6 shrink-0 items-center justify-center rounded hover:bg-wash"
+                onClick={() => void put(sound)}
+              >
+                <Plus size={14} />
+              </button>
+            </Hint>
           </li>
         ))}
       </ul>

@@ -11,7 +11,7 @@ import { useCommand, useCommands } from '../commands/context.ts';
 import { readClip } from '../commands/reading.ts';
 import { clipInHand } from '../commands/sound.ts';
 import { say } from '../frame/saying.ts';
-import { Button, IconButton } from '../parts/Button.tsx';
+import { Button, Hint, IconButton } from '../parts/Button.tsx';
 import { isPressed, useDraft } from '../parts/draft.ts';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
@@ -82,7 +82,7 @@ export function ReadingCard() {
   const fit = sounds.reduce((sum, each) => sum + each.fit!, 0) / Math.max(1, sounds.length);
   return (
     <div className="flex flex-wrap gap-x-6 gap-y-2 p-3 text-sm">
-      <section className="flex min-w-[260px] flex-[2] flex-col gap-1.5" aria-label="Words of the clip">
+      <section className="flex min-w-[16.25rem] flex-[2] flex-col gap-1.5" aria-label="Words of the clip">
         <label className="flex flex-col gap-1">
           <span>{clip ? `What is said in “${clip.name}”` : 'What is said'}</span>
           <textarea
@@ -124,7 +124,7 @@ export function ReadingCard() {
           </p>
         )}
       </section>
-      <section className="flex min-w-[190px] flex-1 flex-col gap-1" aria-label="How the words are said">
+      <section className="flex min-w-[11.875rem] flex-1 flex-col gap-1" aria-label="How the words are said">
         <p className="font-medium">How they are said</p>
         {!spoken?.length ? (
           <p className="text-second">
@@ -135,24 +135,28 @@ export function ReadingCard() {
         ) : (
           <ul className="max-h-24 overflow-y-auto pr-1">
             {spoken.map((word, i) => (
-              <li key={i} className="flex h-6 items-center gap-1.5" title={FROM[word.by]}>
-                <span className="w-20 shrink-0 truncate">{word.text}</span>
-                <NameInput
-                  label={`Sounds of ${word.text}`}
-                  className={`h-5.5 flex-1 font-mono text-xs ${word.by === 'rules' ? 'text-attention' : word.by === 'own' ? 'text-accent' : ''}`}
-                  value={word.variants[0].join(' ')}
-                  onDone={(next) => void setOwnWord(session.db, word.text, next).catch((error) => say(sentence(error)))}
-                />
-                {word.by === 'own' && (
-                  <IconButton
-                    label={`The dictionary’s ${word.text} again`}
-                    className="!h-5.5 !w-6"
-                    onClick={() => void setOwnWord(session.db, word.text, '')}
-                  >
-                    <Eraser size={12} />
-                  </IconButton>
-                )}
-              </li>
+              <Hint key={i} text={FROM[word.by]}>
+                <li className="flex h-6 items-center gap-1.5">
+                  <span className="w-20 shrink-0 truncate">{word.text}</span>
+                  <NameInput
+                    label={`Sounds of ${word.text}`}
+                    className={`h-5.5 flex-1 font-mono text-xs ${word.by === 'rules' ? 'text-attention' : word.by === 'own' ? 'text-accent' : ''}`}
+                    value={word.variants[0].join(' ')}
+                    onDone={(next) =>
+                      void setOwnWord(session.db, word.text, next).catch((error) => say(sentence(error)))
+                    }
+                  />
+                  {word.by === 'own' && (
+                    <IconButton
+                      label={`The dictionary’s ${word.text} again`}
+                      className="!h-5.5 !w-6"
+                      onClick={() => void setOwnWord(session.db, word.text, '')}
+                    >
+                      <Eraser size={12} />
+                    </IconButton>
+                  )}
+                </li>
+              </Hint>
             ))}
           </ul>
         )}
@@ -197,7 +201,7 @@ function Pencils() {
     [useCommand('sounds-clear'), Eraser, 'rubbed out'],
   ] as const;
   return (
-    <section className="flex w-[220px] flex-col gap-0.5" aria-label="Pencils of the reading">
+    <section className="flex w-[13.75rem] flex-col gap-0.5" aria-label="Pencils of the reading">
       <Button className="mb-1 !h-6" title={`${write.name} (${write.keys})`} onClick={write.run}>
         Write a sound at this frame
       </Button>

@@ -13,12 +13,14 @@ import { beginEntry } from '../commands/begin-entry.ts';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { readAround } from '../commands/reading.ts';
+import { Hint } from '../parts/Button.tsx';
 import { MENU_LOOK, type MenuEntry, MenuRows } from '../parts/Menu.tsx';
+import { rem, useScale } from '../parts/scale.ts';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
 import { HEAD, LANE, type Timeline } from './timeline.ts';
 
-/** A letter of a sound's name needs so much room, pixels. */
+/** A letter of a sound's name needs so much room, pixels at 100 %. */
 const NAMED = 9;
 
 /** The track reading along time: bounds are dragged; a press goes there, a double press writes it anew. */
@@ -31,10 +33,10 @@ export function ReadingLane({ time }: { time: Timeline }) {
   const shown = rows.filter(({ from, to }) => time.x(to) > -20 && time.x(from) < time.width + 20);
   const doubts = rows.filter(({ sound }) => isDoubt(sound.fit)).length;
   return (
-    <div className="flex border-b border-rule bg-panel" style={{ height: LANE }}>
+    <div className="flex border-b border-rule bg-panel" style={{ height: rem(LANE) }}>
       <div
         className="flex shrink-0 flex-col justify-center border-r border-rule bg-lower px-2.5 text-sm"
-        style={{ width: HEAD }}
+        style={{ width: rem(HEAD) }}
       >
         <span className="font-medium">Track reading</span>
         <span className="text-xs text-second">
@@ -68,6 +70,7 @@ function SoundBox({ row, time, long, word }: SoundBoxProps) {
   const { session } = useOpenShot();
   const commands = useCommands();
   const { sound } = row;
+  const scale = useScale();
   const left = time.x(row.from);
   const width = Math.max(1, time.x(row.to) - left);
   const colour = NOTE[sound.colour];
@@ -92,36 +95,37 @@ function SoundBox({ row, time, long, word }: SoundBoxProps) {
   ];
   return (
     <ContextMenu.Root modal={false}>
-      <ContextMenu.Trigger asChild>
-        <div
-          role="listitem"
-          data-sound={sound.text}
-          title={about.join(', ')}
-          className="absolute inset-y-1 flex items-center justify-center overflow-hidden border-l text-xs"
-          style={{
-            left,
-            width,
-            color: colour,
-            borderColor: colour,
-            borderLeftWidth: sound.held ? 3 : word ? 2 : 1,
-            background: `color-mix(in srgb, ${colour} ${doubt ? 4 : 12}%, transparent)`,
-            borderBottom: long ? `2px solid ${colour}` : doubt ? `1px dashed ${colour}` : undefined,
-          }}
-          onPointerDown={(event) => {
-            if (event.button === 0) goToFrame(commands, Math.floor(row.from + 1e-6));
-          }}
-          onDoubleClick={write}
-        >
-          {width >= NAMED * Math.max(1, sound.text.length - 0.6) && (
-            <span className="pointer-events-none whitespace-nowrap font-mono font-medium">
-              {sound.text}
-              {doubt && '?'}
-            </span>
-          )}
-          <Bound row={row} which="from" time={time} />
-          <Bound row={row} which="to" time={time} />
-        </div>
-      </ContextMenu.Trigger>
+      <Hint text={about.join(', ')}>
+        <ContextMenu.Trigger asChild>
+          <div
+            role="listitem"
+            data-sound={sound.text}
+            className="absolute inset-y-1 flex items-center justify-center overflow-hidden border-l text-xs"
+            style={{
+              left,
+              width,
+              color: colour,
+              borderColor: colour,
+              borderLeftWidth: sound.held ? 3 : word ? 2 : 1,
+              background: `color-mix(in srgb, ${colour} ${doubt ? 4 : 12}%, transparent)`,
+              borderBottom: long ? `2px solid ${colour}` : doubt ? `1px dashed ${colour}` : undefined,
+            }}
+            onPointerDown={(event) => {
+              if (event.button === 0) goToFrame(commands, Math.floor(row.from + 1e-6));
+            }}
+            onDoubleClick={write}
+          >
+            {width >= scale * NAMED * Math.max(1, sound.text.length - 0.6) && (
+              <span className="pointer-events-none whitespace-nowrap font-mono font-medium">
+                {sound.text}
+                {doubt && '?'}
+              </span>
+            )}
+            <Bound row={row} which="from" time={time} />
+            <Bound row={row} which="to" time={time} />
+          </div>
+        </ContextMenu.Trigger>
+      </Hint>
       <ContextMenu.Portal>
         <ContextMenu.Content className={MENU_LOOK} collisionPadding={8} aria-label={`Sound ${sound.text}`}>
           <MenuRows items={items} kind="context" />

@@ -22,7 +22,7 @@ export function SoundDock() {
     <Tabs.Root
       value={card}
       onValueChange={(value) => view.setState({ soundCard: value as SoundCard })}
-      className="flex h-[222px] shrink-0 flex-col border-t border-rule bg-lower"
+      className="flex h-[13.875rem] shrink-0 flex-col border-t border-rule bg-lower"
     >
       <TabNames label="Under the tracks" tabs={TABS} className="h-8 shrink-0 items-center px-2" />
       {TABS.map(([id]) => (

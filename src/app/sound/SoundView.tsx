@@ -12,6 +12,7 @@ import { DropZone } from '../parts/DropZone.tsx';
 import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
+import { Tick } from '../parts/Tick.tsx';
 import { WorkLayout } from '../parts/WorkLayout.tsx';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 import { SheetPanel } from '../sheet/SheetPanel.tsx';
@@ -48,7 +49,7 @@ export default function SoundView() {
   return (
     <WorkLayout side={<SheetPanel />} sideName="sheet">
       <DropZone onFiles={(files) => void bring(files)} className="flex min-h-0 flex-1 flex-col bg-lower">
-        <div className="flex h-[46px] shrink-0 items-center gap-3 border-b border-rule bg-panel px-3">
+        <div className="flex h-[2.875rem] shrink-0 items-center gap-3 border-b border-rule bg-panel px-3">
           <FileButton
             name="sound-files"
             accept="audio/*,.wav,.mp3,.ogg,.flac,.m4a"
@@ -59,11 +60,8 @@ export default function SoundView() {
           >
             Bring in a sound
           </FileButton>
-          <label className="flex items-center gap-1.5 text-sm whitespace-nowrap">
-            <input type="checkbox" checked={here} onChange={(event) => setHere(event.target.checked)} />
-            From frame {frame + 1} on
-          </label>
-          <span className="hidden truncate text-sm text-second min-[1180px]:inline">
+          <Tick label={`From frame ${frame + 1} on`} className="text-sm" checked={here} onChange={setHere} />
+          <span className="hidden truncate text-sm text-second @min-[73.75rem]/window:inline">
             {busy || 'WAV, MP3, OGG, FLAC or M4A'}
           </span>
           <span className="ml-auto flex items-center gap-1 text-sm">

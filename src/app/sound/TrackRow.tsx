@@ -6,6 +6,7 @@ import { isHeard, newId, type Track } from '../../core/shot/index.ts';
 import { IconButton } from '../parts/Button.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Slide } from '../parts/Slide.tsx';
+import { rem } from '../parts/scale.ts';
 import { useOpenShot, useShotParts } from '../session/open-shot.ts';
 import { ClipBox } from './ClipBox.tsx';
 import { HEAD, type Timeline, TRACK } from './timeline.ts';
@@ -19,10 +20,10 @@ export function TrackRow({ track, time }: { track: Track; time: Timeline }) {
     session.change(label, (draft) => recipe(draft.tracks[index]), joined);
   const decibels = Math.round(20 * Math.log10(Math.max(0.001, track.gain)));
   return (
-    <div className="flex border-b border-rule bg-panel" style={{ height: TRACK }}>
+    <div className="flex border-b border-rule bg-panel" style={{ height: rem(TRACK) }}>
       <div
         className="flex shrink-0 flex-col justify-center gap-1 border-r border-rule bg-lower px-1.5"
-        style={{ width: HEAD }}
+        style={{ width: rem(HEAD) }}
       >
         <div className="flex items-center gap-0.5">
           <NameInput

@@ -3,6 +3,8 @@ import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { useCommands } from '../commands/context.ts';
 import { goToFrame } from '../commands/play.ts';
 import { zoomSound } from '../commands/sound.ts';
+import { Hint } from '../parts/Button.tsx';
+import { rem, useScale } from '../parts/scale.ts';
 import { useOpenShot, useShotParts, useView } from '../session/open-shot.ts';
 import { ReadingLane } from './ReadingLane.tsx';
 import { TrackRow } from './TrackRow.tsx';
@@ -21,7 +23,8 @@ export function Tracks() {
     return () => sizes.disconnect();
   }, []);
   const frames = framesOf(shot);
-  const time = timelineOf(soundView, frames, Math.max(80, width - HEAD));
+  const scaled = useScale();
+  const time = timelineOf(soundView, frames, Math.max(80, width - HEAD * scaled));
   useEffect(() => {
     const element = box.current!;
     // Not by React: only a listener that may prevent keeps the browser from zooming the whole page.
@@ -60,9 +63,11 @@ export function Tracks() {
         ))}
       </div>
       {soundView && <Along time={time} frames={frames} />}
-      <div className="pointer-events-none absolute inset-y-0 right-0 overflow-hidden" style={{ left: HEAD }}>
+      <div className="pointer-events-none absolute inset-y-0 right-0 overflow-hidden" style={{ left: rem(HEAD) }}>
         {end < time.width && (
-          <div className="absolute inset-y-0 border-l-2 border-ink/50" style={{ left: end }} title="End of the shot" />
+          <Hint text="End of the shot">
+            <div className="absolute inset-y-0 border-l-2 border-ink/50" style={{ left: end }} />
+          </Hint>
         )}
         <Playhead time={time} />
       </div>
@@ -79,7 +84,7 @@ function Playhead({ time }: { time: Timeline }) {
       className="absolute inset-y-0 border-l border-accent bg-accent/10"
       style={{ left: time.x(frame), width: Math.max(2, time.scale) }}
     >
-      <div className="absolute top-0 -left-[4.5px] h-2 w-[9px] rounded-b bg-accent" />
+      <div className="absolute top-0 -left-[0.28125rem] h-2 w-[0.5625rem] rounded-b bg-accent" />
     </div>
   );
 }
@@ -87,19 +92,22 @@ function Playhead({ time }: { time: Timeline }) {
 function Ruler({ time }: { time: Timeline }) {
   const commands = useCommands();
   const box = useRef<SVGSVGElement>(null);
-  const x = scaleLinear([time.from, time.frame(time.width)], [0, time.width]);
+  const scale = useScale();
+  const x = scaleLinear([time.from, time.frame(time.width)], [0, time.width / scale]);
   const scrub = (event: PointerEvent) => {
-    const left = box.current!.getBoundingClientRect().left + HEAD;
+    const left = box.current!.getBoundingClientRect().left + HEAD * scale;
     goToFrame(commands, Math.floor(time.frame(event.clientX - left)));
   };
-  const ticks = x.ticks(Math.max(2, Math.floor(time.width / 80)));
+  const ticks = x.ticks(Math.max(2, Math.floor(time.width / scale / 80)));
   return (
     <svg
       ref={box}
       role="img"
       aria-label="Frames along time; drag to scrub"
       width="100%"
-      height={RULER}
+      viewBox={`0 0 ${HEAD + time.width / scale} ${RULER}`}
+      preserveAspectRatio="xMinYMin slice"
+      style={{ height: rem(RULER) }}
       className="block shrink-0 cursor-ew-resize touch-none border-b border-rule bg-panel"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -140,7 +148,7 @@ function Along({ time, frames }: { time: Timeline; frames: number }) {
     drag.current = null;
   };
   return (
-    <div className="h-3 shrink-0 border-t border-rule bg-lower" style={{ paddingLeft: HEAD }}>
+    <div className="h-3 shrink-0 border-t border-rule bg-lower" style={{ paddingLeft: rem(HEAD) }}>
       <div
         role="scrollbar"
         tabIndex={-1}

@@ -1,4 +1,4 @@
-/** Where time stands across the Sound view: CSS pixels. */
+/** Where time stands across the Sound view: pixels, and sizes at 100 % that grow with words, buttons and panels. */
 
 import type { Shot } from '../../core/shot/index.ts';
 import { soundEnd } from '../../core/shot/index.ts';

@@ -23,7 +23,7 @@ export default function VersionsWindow({ onClose }: { onClose(): void }) {
       onOpenChange={onClose}
       title="Versions"
       about="States of the shot kept under a name. One is looked at, played and flipped in place of the present; it is put back whole or in part."
-      width="w-[640px]"
+      width="w-[40rem]"
     >
       <div className="flex flex-col gap-3">
         <Button

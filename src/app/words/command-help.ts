@@ -364,6 +364,8 @@ export const COMMAND_HELP: Readonly<Record<string, string>> = {
   // Shot and window
   help: 'Opens the page that tells the work in its order, with all keys.',
   'looks-next': 'Lights the desk as by day, as by lamp, or as the system is set.',
+  larger: 'Makes words, buttons and panels larger; the paper keeps its own scale.',
+  smaller: 'Makes words, buttons and panels smaller; the paper keeps its own scale.',
   'sheet-side': 'Puts sheet and panels on the left and the tools on the right, or back.',
   'whole-window': 'Gives the paper the whole window; tools, sheet and Roll slide in at the edges.',
   'region-next': 'Takes the keyboard to the next part of the window: bar, tools, roll, sheet, panel.',

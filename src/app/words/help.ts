@@ -167,8 +167,8 @@ export const HELP: readonly HelpChapter[] = [
     steps: [
       { words: 'Find any command by what it does; see and change the keys.', commands: ['commands', 'keys'] },
       {
-        words: 'Give the paper the whole window; put the sheet on the other side; work by lamp.',
-        commands: ['whole-window', 'sheet-side', 'looks-next'],
+        words: 'Give the paper the whole window; put the sheet on the other side; work by lamp; make words larger.',
+        commands: ['whole-window', 'sheet-side', 'looks-next', 'larger', 'smaller'],
       },
       { words: 'Look at a layer alone.', commands: ['layer-alone', 'layer-alone-too'] },
       { words: 'Go through the window by keyboard.', commands: ['region-next', 'region-before'] },

@@ -8,8 +8,8 @@ import {
   TIPS,
 } from '../../../core/shot/index.ts';
 import { ChoiceList } from '../../parts/ChoiceList.tsx';
+import { Tick } from '../../parts/Tick.tsx';
 import { useOpenShot, useView } from '../../session/open-shot.ts';
-import { Tick } from '../options/parts.tsx';
 import { BrushList } from './BrushList.tsx';
 import { CurveEditor } from './CurveEditor.tsx';
 import { HandTest } from './HandTest.tsx';

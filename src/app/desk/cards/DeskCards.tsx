@@ -28,7 +28,7 @@ export function DeskCards() {
   return (
     <section
       aria-label={name}
-      className="absolute top-2 left-2 flex max-h-[calc(100%-16px)] w-[284px] flex-col rounded-md border border-rule bg-panel text-sm shadow-lg"
+      className="absolute top-2 left-2 flex max-h-[calc(100%-16px)] w-[17.75rem] flex-col rounded-md border border-rule bg-panel text-sm shadow-lg"
     >
       <header className="flex h-8 shrink-0 items-center justify-between border-b border-rule pr-1 pl-3">
         <h2 className="font-semibold">{name}</h2>

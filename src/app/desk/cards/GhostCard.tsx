@@ -1,11 +1,11 @@
 import { drawingName } from '../../../core/sheet/index.ts';
 import { useCommand } from '../../commands/context.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Tick } from '../../parts/Tick.tsx';
 import type { GhostSettings } from '../../session/ghost-settings.ts';
 import { MOST_GHOSTS } from '../../session/ghost-settings.ts';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
 import { GHOST_AFTER, GHOST_BEFORE } from '../ghost-wishes.ts';
-import { Tick } from '../options/parts.tsx';
 import { CardPart, CardSlide } from './parts.tsx';
 
 const SIDES = [

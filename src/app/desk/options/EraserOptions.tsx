@@ -1,8 +1,9 @@
 import { ERASES, type EraseHow } from '../../../core/ink/index.ts';
 import { useCommand } from '../../commands/context.ts';
+import { Choice } from '../../parts/Choice.tsx';
 import { Slide } from '../../parts/Slide.tsx';
 import { useTool } from '../use-tool.ts';
-import { Choice, Option } from './parts.tsx';
+import { Option } from './parts.tsx';
 
 const ERASE_WORDS: Record<EraseHow, [name: string, about: string]> = {
   part: ['Part', 'Cuts lines where it passes'],

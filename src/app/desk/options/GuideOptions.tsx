@@ -2,10 +2,12 @@ import { firstMirror } from '../../../core/ink/index.ts';
 import type { MirrorWay } from '../../../core/shot/index.ts';
 import { useCommand } from '../../commands/context.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
 import { ChoiceList } from '../../parts/ChoiceList.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
+import { Tick } from '../../parts/Tick.tsx';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
-import { Choice, Option, Tick } from './parts.tsx';
+import { Option } from './parts.tsx';
 
 type Way = MirrorWay | 'none';
 

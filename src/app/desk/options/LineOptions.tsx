@@ -2,10 +2,12 @@ import Sliders from 'lucide-react/icons/sliders-horizontal';
 import type { BrushKind } from '../../../core/shot/index.ts';
 import { useCommand } from '../../commands/context.ts';
 import { SwatchChooser } from '../../paint/SwatchChooser.tsx';
+import { Hint } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
 import { Slide } from '../../parts/Slide.tsx';
 import type { LineSettings } from '../../session/line-settings.ts';
 import { useOpenShot, useView } from '../../session/open-shot.ts';
-import { Choice, Option } from './parts.tsx';
+import { Option } from './parts.tsx';
 
 const LONGEST_STRING = 120;
 
@@ -22,16 +24,17 @@ export function LineOptions({ kind }: { kind: BrushKind }) {
   const pulled = line.steady === 'string';
   return (
     <>
-      <button
-        type="button"
-        aria-pressed={open}
-        title={`${card.name}  (${card.keys})`}
-        className={`flex h-6 max-w-44 min-w-24 items-center gap-1.5 rounded-md border px-2 ${open ? 'border-wash bg-wash text-accent' : 'border-rule bg-field hover:bg-wash/60'}`}
-        onClick={card.run}
-      >
-        <Sliders size={13} className="shrink-0" />
-        <span className="truncate">{line.named}</span>
-      </button>
+      <Hint text={`${card.name}  (${card.keys})`}>
+        <button
+          type="button"
+          aria-pressed={open}
+          className={`flex h-6 max-w-44 min-w-24 items-center gap-1.5 rounded-md border px-2 ${open ? 'border-wash bg-wash text-accent' : 'border-rule bg-field hover:bg-wash/60'}`}
+          onClick={card.run}
+        >
+          <Sliders size={13} className="shrink-0" />
+          <span className="truncate">{line.named}</span>
+        </button>
+      </Hint>
       <Option name={`Width ${brush.width}`}>
         <Slide
           label="Width"

@@ -1,9 +1,11 @@
 import { useCommand } from '../../commands/context.ts';
 import { EdgeChooser, RegionChooser } from '../../paint/RegionChooser.tsx';
 import { SwatchChooser } from '../../paint/SwatchChooser.tsx';
+import { Choice } from '../../parts/Choice.tsx';
 import { Slide } from '../../parts/Slide.tsx';
+import { Tick } from '../../parts/Tick.tsx';
 import { useTool } from '../use-tool.ts';
-import { Choice, Option, Tick } from './parts.tsx';
+import { Option } from './parts.tsx';
 
 export function PourOptions() {
   const [{ as }, set] = useTool('pour');

@@ -8,10 +8,11 @@ import { ChoiceList } from '../../parts/ChoiceList.tsx';
 import { Menu } from '../../parts/Menu.tsx';
 import { NameInput } from '../../parts/NameInput.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
+import { Tick } from '../../parts/Tick.tsx';
 import { useOpenShot, useShot, useView } from '../../session/open-shot.ts';
 import { changePicked, namePicked, pickedNow, pivotOf } from '../picked.ts';
 import { useTool } from '../use-tool.ts';
-import { Option, Tick } from './parts.tsx';
+import { Option } from './parts.tsx';
 
 const PICK_MENU: MenuPlan = [
   'flip-sideways',

@@ -1,10 +1,11 @@
 import type { KneadHow } from '../../../core/ink/index.ts';
 import { useCommand } from '../../commands/context.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
 import { NumberInput } from '../../parts/NumberInput.tsx';
 import { Slide } from '../../parts/Slide.tsx';
 import { useTool } from '../use-tool.ts';
-import { Choice, Option } from './parts.tsx';
+import { Option } from './parts.tsx';
 
 const KNEAD_WORDS: [KneadHow, string, string][] = [
   ['push', 'Push', 'Moves what is under the ring along with the pen'],

@@ -1,8 +1,9 @@
 import { useCommand } from '../../commands/context.ts';
 import { SwatchChooser } from '../../paint/SwatchChooser.tsx';
+import { Choice } from '../../parts/Choice.tsx';
 import { Slide } from '../../parts/Slide.tsx';
 import { useOpenShot, useView } from '../../session/open-shot.ts';
-import { Choice, Option } from './parts.tsx';
+import { Option } from './parts.tsx';
 
 export function ShapeOptions() {
   const { view } = useOpenShot();
