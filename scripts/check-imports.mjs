@@ -15,7 +15,7 @@ const FLOORS = [
   ['src/core/history', 'src/core/ink', 'src/core/speech'],
   ['src/core/sheet', 'src/core/picture', 'src/core/sound'],
   ['src/core/between', 'src/core/paint', 'src/core/mouths', 'src/core/reading', 'src/core/reference'],
-  ['src/core/check', 'src/core/versions'],
+  ['src/core/check', 'src/core/versions', 'src/core/kit'],
   ['src/core/export', 'src/core/shotfile'],
   ['src/store', 'src/workers'],
   ['src/app'],

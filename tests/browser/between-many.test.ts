@@ -151,8 +151,8 @@ test('a pair that is not sure is listed; agreed to it is settled, parted its lin
 });
 
 test('several layers chosen are drawn together, looked at one by one, put down at once', async () => {
-  const columns = await animator.page.$$eval('[data-testid="sheet"] button[title]', (all) =>
-    all.map((each) => each.getAttribute('title')),
+  const columns = await animator.page.$$eval('[data-testid="sheet"] button[data-name]', (all) =>
+    all.map((each) => each.getAttribute('data-name')),
   );
   expect(columns).toEqual(expect.arrayContaining(['Left', 'Right']));
   // Chosen from one layer to its neighbour, over all frames.

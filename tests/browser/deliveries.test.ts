@@ -261,8 +261,8 @@ describe('before and beside', () => {
     await animator.page.focus('input[aria-label="Name of the delivery"]');
     await animator.page.keyboard.type('for the script');
     await animator.hand.press('Keep this one', 'button');
-    await animator.page.waitForSelector('input[aria-label="Write “for the script”"]');
-    await animator.page.click('input[aria-label="Write “for the script”"]');
+    await animator.page.waitForSelector('[role="checkbox"][aria-label="Write “for the script”"]');
+    await animator.page.click('[role="checkbox"][aria-label="Write “for the script”"]');
     const { name, bytes } = await animator.handedOut(() => animator.hand.press('Write what is ticked (1)', 'button'));
     expect(name).toBe('lamp-at-the-corner-for-the-script.json');
     expect(JSON.parse(strFromU8(bytes)).format).toBe('vignette-timing');

@@ -189,7 +189,7 @@ describe('the layer', () => {
     await animator.hand.key('KeyH');
     await painter.take('blue pencil');
     await animator.page.evaluate(() =>
-      document.querySelector<HTMLInputElement>('input[aria-label="Unpainted only"]')?.click(),
+      document.querySelector<HTMLElement>('[role="checkbox"][aria-label="Unpainted only"]')?.click(),
     );
     await Promise.all([
       animator.hand.text('4 drawings painted', 20_000),

@@ -213,7 +213,9 @@ describe('six layers of sparks', () => {
     await animator.shelfReady();
     await animator.newShot({ title: 'Lamp square', width: 640, height: 360, length: FRAMES });
     await animator.hand.key('AltLeft', 'Shift', 'Home');
-    const choice = await animator.page.waitForSelector('ul[aria-label="Shots on the shelf"] ::-p-text(Lamp street)');
+    const choice = await animator.page.waitForSelector(
+      '[role="radiogroup"][aria-label="Shots on the shelf"] ::-p-text(Lamp street)',
+    );
     await choice!.click();
     await animator.hand.press('Bring it in', 'button');
     await animator.hand.text('“Lamp street” is a bundle here now.');

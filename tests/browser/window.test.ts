@@ -241,7 +241,7 @@ describe('the shelf', () => {
     await animator.page.type('input[aria-label="Look for a shot"]', 'wind');
     await animator.page.waitForFunction(() => document.querySelectorAll('input[aria-label^="Name of"]').length === 1);
     expect(await titles()).toEqual(['Window']);
-    await animator.page.click('input[aria-label="Choose Window"]');
+    await animator.page.click('[role="checkbox"][aria-label="Choose Window"]');
     await animator.hand.press('Duplicate', 'button');
     await animator.hand.text('1 shot duplicated.');
     expect(await titles()).toEqual(['Window, copy', 'Window']);
@@ -249,8 +249,8 @@ describe('the shelf', () => {
     await animator.page.waitForFunction(
       () => (document.querySelector('input[aria-label^="Name of"]') as HTMLInputElement).value === 'Window',
     );
-    await animator.page.click('input[aria-label="Choose Window"]');
-    await animator.page.click('input[aria-label="Choose Window, copy"]');
+    await animator.page.click('[role="checkbox"][aria-label="Choose Window"]');
+    await animator.page.click('[role="checkbox"][aria-label="Choose Window, copy"]');
     await animator.hand.text('2 shots chosen');
     await animator.page.type('input[aria-label="Folder of the chosen shots"]', 'night');
     await animator.hand.key('Enter');

@@ -34,7 +34,7 @@ function bundle(context: CommandContext): void {
   });
   if (!done) return;
   view.setState({ layerId: column, selection: null });
-  say(`${ids.length === 1 ? 'One layer is' : `${ids.length} layers are`} one column now. F6 opens it.`);
+  say(`${ids.length === 1 ? 'One layer is' : `${ids.length} layers are`} one column now. Open it from its menu.`);
 }
 
 /** Where one was outside of each bundle that is open: the frame and the layer in hand. */

@@ -8,6 +8,7 @@ import { drawingCommands } from './drawings.ts';
 import { ghostCommands } from './ghosts.ts';
 import { guideCommands } from './guides.ts';
 import { holdCommands } from './holds.ts';
+import { kitCommands } from './kit.ts';
 import { layerCommands } from './layers.ts';
 import { mouthCommands } from './mouths.ts';
 import { moveCommands } from './moves.ts';
@@ -45,6 +46,7 @@ export const COMMANDS: Command[] = [
   ...soundCommands,
   ...readingCommands,
   ...mouthCommands,
+  ...kitCommands,
   ...layerCommands,
   ...moveCommands,
   ...bundleCommands,

@@ -26,6 +26,6 @@ export function whyNotDraw(shot: Shot, layer: Layer | null, frame: number): stri
     const what = layer.purpose === 'reference' ? 'footage' : 'a picture';
     return `“${layer.name}” shows ${what} here. Make a trace-over layer from it to draw over it.`;
   }
-  if (shown?.exposure.cell?.kind === 'bundle') return `“${layer.name}” is a bundle. Open it (F6) to draw inside of it.`;
+  if (shown?.exposure.cell?.kind === 'bundle') return `“${layer.name}” is a bundle. Open it to draw inside of it.`;
   return null;
 }

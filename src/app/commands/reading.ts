@@ -1,5 +1,6 @@
 /** The track reading: written by hand, computed, cleared and moved by colour. */
 
+import { READING_WAYS, type ReadingWay } from '../../core/mouths/index.ts';
 import {
   isReadAsItWas,
   moveSounds,
@@ -15,6 +16,8 @@ import {
 } from '../../core/reading/index.ts';
 import { type Clip, clipSeconds, NOTE_COLOURS, type NoteColour } from '../../core/shot/index.ts';
 import { DOUBTFUL_FIT, SILENCE } from '../../core/speech/index.ts';
+import { db } from '../library.ts';
+import { looks } from '../session/looks.ts';
 import { ownWords } from '../session/own-words.ts';
 import { beginEntry } from './begin-entry.ts';
 import type { Command, CommandContext } from './register.ts';
@@ -123,6 +126,14 @@ function recolour({ session, view }: CommandContext): void {
   session.change(`${noteColour} sounds in ${next}`, (shot) => recolourSounds(shot, noteColour, next));
 }
 
+/** How the reading is written, in words. */
+export const READING_WAY_WORDS: Record<ReadingWay, string> = {
+  signs: 'by sign',
+  spelled: 'as spelled',
+  mouths: 'as mouths',
+  words: 'as words',
+};
+
 export const readingCommands: Command[] = [
   {
     id: 'write-sound',
@@ -130,6 +141,17 @@ export const readingCommands: Command[] = [
     group: 'Sound',
     keys: ['$mod+KeyJ'],
     run: writeSoundHere,
+  },
+  {
+    id: 'reading-way',
+    name: 'Track reading by sign, spelled, as mouths, as words',
+    group: 'Sound',
+    keys: ['$mod+Alt+Shift+KeyR'],
+    run: ({ say }) => {
+      const way = READING_WAYS[(READING_WAYS.indexOf(looks.get().reading) + 1) % READING_WAYS.length];
+      void looks.put(db, { reading: way });
+      say(`The track reading is written ${READING_WAY_WORDS[way]}.`);
+    },
   },
   {
     id: 'read-clip',

@@ -8,6 +8,7 @@ import { chartDrawing, duplicateChart, makeChart, removeChart } from '../../core
 import { MOUTHS, type Mouth, type MouthChart, paletteAt } from '../../core/shot/index.ts';
 import { MOUTH_SOUNDS } from '../../core/speech/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
+import { commandItem } from '../commands/menu.ts';
 import { putMouthHere } from '../commands/mouths.ts';
 import { Button, Hint, IconButton } from '../parts/Button.tsx';
 import { ChoiceList } from '../parts/ChoiceList.tsx';
@@ -15,6 +16,7 @@ import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useRestingFrame, useShot, useView } from '../session/open-shot.ts';
+import { KIT, KitRows } from './KitRows.tsx';
 import { MouthEditor } from './MouthEditor.tsx';
 import { MouthGuideCard } from './MouthGuideCard.tsx';
 import { MouthThumb } from './MouthThumb.tsx';
@@ -22,6 +24,7 @@ import { MouthThumb } from './MouthThumb.tsx';
 /** The Parts tray: mouth charts. A press puts a mouth on the present frame; the pencil beside it draws it. */
 export function PartsCard() {
   const { session, view } = useOpenShot();
+  const commands = useCommands();
   const charts = useShot((shot) => shot.charts);
   const mouths = useView((state) => state.mouths);
   const [drawn, setDrawn] = useState<Mouth | null>(null);
@@ -41,6 +44,8 @@ export function PartsCard() {
         <Button look="main" onClick={add}>
           New mouth chart
         </Button>
+        <p className="text-second">Or begin with what is there, and change it:</p>
+        <KitRows />
       </div>
     );
   }
@@ -69,9 +74,19 @@ export function PartsCard() {
             )
           }
         />
-        <IconButton label="New mouth chart" className="!h-6 !w-6" onClick={add}>
-          <Plus size={13} />
-        </IconButton>
+        <Menu
+          label="A further mouth chart"
+          items={[
+            { name: 'New mouth chart', run: add },
+            null,
+            ...KIT.flatMap(([, rows]) => rows.map(([id]) => commandItem(commands, id))),
+          ]}
+          trigger={
+            <IconButton label="New mouth chart, and what there is to begin with" className="!h-6 !w-6">
+              <Plus size={13} />
+            </IconButton>
+          }
+        />
         <IconButton
           label="Another chart that starts equal"
           className="!h-6 !w-6"

@@ -1,5 +1,5 @@
-import { Tooltip } from 'radix-ui';
-import type { ButtonHTMLAttributes, ReactNode } from 'react';
+import { Slot, Tooltip } from 'radix-ui';
+import type { ButtonHTMLAttributes, ComponentProps, ReactNode } from 'react';
 
 type Look = 'plain' | 'main' | 'quiet' | 'danger';
 
@@ -65,11 +65,18 @@ export function IconButton({
 }
 
 /** What something is for, shown on hover and by focus; without words it is only what it holds. */
-export function Hint({ text, children }: { text: string | undefined; children: ReactNode }) {
-  if (!text) return children;
+export function Hint({
+  text,
+  children,
+  // What a menu or a window hands to the button that opens it goes on to the button.
+  ...handed
+}: { text: string | undefined; children: ReactNode } & Omit<ComponentProps<typeof Tooltip.Trigger>, 'children'>) {
+  if (!text) return <Slot.Root {...handed}>{children}</Slot.Root>;
   return (
     <Tooltip.Root delayDuration={500}>
-      <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
+      <Tooltip.Trigger asChild {...handed}>
+        {children}
+      </Tooltip.Trigger>
       <Tooltip.Portal>
         <Tooltip.Content
           sideOffset={5}

@@ -1,5 +1,6 @@
 import type { InputHTMLAttributes, ReactNode } from 'react';
 import { ChoiceList } from './ChoiceList.tsx';
+import { NumberInput } from './NumberInput.tsx';
 
 const BOX =
   'h-8 w-full rounded-md border border-rule bg-field px-2 text-base text-ink aria-[invalid=true]:border-attention disabled:text-second';
@@ -32,6 +33,32 @@ export function TextField({
   return (
     <Field label={label} error={error}>
       <input className={BOX} aria-invalid={error ? true : undefined} {...rest} />
+    </Field>
+  );
+}
+
+/** A number with its name above and what is wrong with it below. */
+export function NumberField({
+  label,
+  error,
+  value,
+  decimals,
+  onTyped,
+}: {
+  label: string;
+  error?: string;
+  value: number;
+  decimals?: number;
+  onTyped(value: number): void;
+}) {
+  return (
+    <Field label={label} error={error}>
+      <NumberInput
+        look="field"
+        className="w-full"
+        invalid={error !== undefined}
+        {...{ label, value, decimals, onTyped }}
+      />
     </Field>
   );
 }

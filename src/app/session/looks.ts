@@ -1,6 +1,7 @@
 /** How the desk looks in this browser: by day, by lamp, or as the system is; on which side the sheet stands; how large all is. */
 import { IsIn } from 'class-validator';
 import { createStore } from 'zustand/vanilla';
+import { READING_WAYS, type ReadingWay } from '../../core/mouths/index.ts';
 import { Kept } from './kept.ts';
 
 export const LOOKS = ['system', 'day', 'lamp'] as const;
@@ -13,6 +14,8 @@ class Looks {
   /** Where sheet and panels stand; the tools stand on the other side. */
   @IsIn(SIDES) sheet: (typeof SIDES)[number] = 'right';
   @IsIn(SIZES) size: (typeof SIZES)[number] = 100;
+  /** How the sounds of the track reading are written. */
+  @IsIn(READING_WAYS) reading: ReadingWay = 'signs';
 }
 
 export const looks = new Kept({ key: 'looks', version: 1, shape: Looks });

@@ -6,6 +6,7 @@ import { type Database, readSetting, readView, writeSetting, writeView } from '.
 import { BetweenDesk } from './between-desk.ts';
 import { CheckDesk } from './check-desk.ts';
 import { DeliveryPreview } from './delivery-preview.ts';
+import { askToLast } from './lasting.ts';
 import { LineDesk } from './line-desk.ts';
 import { PaintDesk } from './paint-desk.ts';
 import { Player, type PlayState } from './player.ts';
@@ -91,6 +92,7 @@ async function around(db: Database, session: ShotSession, register: ToolRegister
   };
   const unsubscribes = [
     session.subscribe(() => {
+      askToLast();
       decodeNew();
       mendAfterEdit(session.shot, view);
     }),

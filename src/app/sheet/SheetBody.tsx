@@ -6,7 +6,7 @@ import { layersThatDiffer } from '../../core/versions/two-timings.ts';
 import { useCommands } from '../commands/context.ts';
 import { MENU_LOOK } from '../parts/Menu.tsx';
 import { rem, useScale } from '../parts/scale.ts';
-import { page } from '../session/looks.ts';
+import { looks, page } from '../session/looks.ts';
 import { useOpenShot, usePlay, useShot, useView } from '../session/open-shot.ts';
 import { useBeside } from '../versions/beside.ts';
 import { AFTER_END, FRAME_COLUMN, HEAD, layoutSheet, placeAt, type SheetLayout, type SheetPlace } from './geometry.ts';
@@ -229,9 +229,10 @@ function usePainted(
   const range = useView((state) => state.range);
   const rowHeight = useView((state) => state.rowHeight);
   const { lamp, scale } = useStore(page);
+  const way = useStore(looks.store, ({ reading }) => reading);
   const [waves, setWaves] = useState(0);
   useEffect(() => sound.subscribe(() => setWaves((n) => n + 1)), [sound]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `parts`, `waves` and `lamp` stand for what is painted
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `parts`, `waves`, `lamp` and `way` stand for what is painted
   useEffect(() => {
     const target = canvas.current!;
     const element = scroller.current!;
@@ -279,6 +280,7 @@ function usePainted(
     waves,
     lamp,
     scale,
+    way,
   ]);
 }
 

@@ -1,8 +1,10 @@
 /** The sheet's sound: waveform, where sounds begin, and the track reading beside it. */
 
+import { writtenRows } from '../../core/mouths/index.ts';
 import { isLongVowel, readingRows } from '../../core/reading/index.ts';
 import { clipSeconds, isHeard, timeInSound } from '../../core/shot/index.ts';
 import { peakBetween } from '../../core/sound/index.ts';
+import { looks } from '../session/looks.ts';
 import { FRAME_COLUMN, type SheetLayout } from './geometry.ts';
 import type { Rows, SheetScene } from './scene.ts';
 import { MONO, sheetColours } from './sheet-colours.ts';
@@ -72,7 +74,8 @@ export function paintReading(c: CanvasRenderingContext2D, scene: SheetScene, { f
   const letter = c.measureText('A').width;
   // How many letters each row has so far: names never lie on one another nor on a rule.
   const taken = new Map<number, number>();
-  for (const row of readingRows(shot)) {
+  const written = writtenRows(shot, looks.get().reading);
+  for (const [i, row] of readingRows(shot).entries()) {
     if (row.to < first - 1 || row.from > last + 1) continue;
     const { sound } = row;
     const [top, bottom] = [y(row.from), y(row.to)];
@@ -80,7 +83,8 @@ export function paintReading(c: CanvasRenderingContext2D, scene: SheetScene, { f
     c.fillRect(left + 2, top + 1, sound.held ? 3 : 2, Math.max(2, bottom - top - 2));
     // A place where the mouth may be stretched has a foot.
     if (isLongVowel(row, shot.fps)) c.fillRect(left + 2, bottom - 3, 8, 2);
-    const text = sound.fit !== null && sound.colour === 'plum' ? `${sound.text}?` : sound.text;
+    if (written[i] === '') continue;
+    const text = sound.fit !== null && sound.colour === 'plum' ? `${written[i]}?` : written[i];
     let at = Math.floor(row.from + 0.5);
     while (at + 1 < row.to && taken.has(at)) at++;
     const before = taken.get(at) ?? 0;

@@ -2,7 +2,7 @@ import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { useForm } from 'react-hook-form';
 import { lengthInWords, PAPER_SIZES, RATES } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
-import { ChoiceField, TextField } from '../parts/Field.tsx';
+import { ChoiceField, NumberField, TextField } from '../parts/Field.tsx';
 import { ShotForm } from './shot-form.ts';
 
 interface ShotFieldsProps {
@@ -13,7 +13,6 @@ interface ShotFieldsProps {
 }
 
 const OWN = 'own';
-const AS_NUMBER = { valueAsNumber: true };
 
 /** Name, size, rate and length of a shot. */
 export function ShotFields({ start, action, onDone, onCancel }: ShotFieldsProps) {
@@ -22,7 +21,9 @@ export function ShotFields({ start, action, onDone, onCancel }: ShotFieldsProps)
     defaultValues: { ...start },
   });
   const [width, height, fps, length] = watch(['width', 'height', 'fps', 'length']);
-  const { errors } = formState;
+  const { errors, isSubmitted } = formState;
+  const typed = (name: 'width' | 'height' | 'fps' | 'length') => (value: number) =>
+    setValue(name, value, { shouldValidate: isSubmitted });
   const size = PAPER_SIZES.findIndex((each) => each.width === width && each.height === height);
   return (
     <form onSubmit={handleSubmit((form) => onDone(form))} className="flex flex-col gap-3" noValidate>
@@ -42,24 +43,15 @@ export function ShotFields({ start, action, onDone, onCancel }: ShotFieldsProps)
         }}
       />
       <div className="grid grid-cols-2 gap-3">
-        <TextField
-          label="Width, pixels"
-          type="number"
-          error={errors.width?.message}
-          {...register('width', AS_NUMBER)}
-        />
-        <TextField
-          label="Height, pixels"
-          type="number"
-          error={errors.height?.message}
-          {...register('height', AS_NUMBER)}
-        />
+        <NumberField label="Width, pixels" error={errors.width?.message} value={width} onTyped={typed('width')} />
+        <NumberField label="Height, pixels" error={errors.height?.message} value={height} onTyped={typed('height')} />
         <div>
-          <TextField
+          <NumberField
             label="Rate, frames a second"
-            type="number"
             error={errors.fps?.message}
-            {...register('fps', AS_NUMBER)}
+            value={fps}
+            decimals={3}
+            onTyped={typed('fps')}
           />
           <div className="mt-1 flex gap-1">
             {RATES.map((rate) => (
@@ -75,12 +67,7 @@ export function ShotFields({ start, action, onDone, onCancel }: ShotFieldsProps)
           </div>
         </div>
         <div>
-          <TextField
-            label="Length, frames"
-            type="number"
-            error={errors.length?.message}
-            {...register('length', AS_NUMBER)}
-          />
+          <NumberField label="Length, frames" error={errors.length?.message} value={length} onTyped={typed('length')} />
           <p className="mt-1 text-sm text-second">
             {length > 0 && fps > 0 ? `${lengthInWords(length, fps)} at ${fps} fps` : ' '}
           </p>

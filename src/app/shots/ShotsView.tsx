@@ -17,6 +17,7 @@ import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sizeInWords } from '../parts/files.ts';
 import { later } from '../parts/later.tsx';
+import { lasts } from '../session/lasting.ts';
 import { bringDemo, useDemo } from './demo.ts';
 import { IncomingCard } from './IncomingCard.tsx';
 import { OfflineWords } from './OfflineWords.tsx';
@@ -30,19 +31,24 @@ import type { ShotForm } from './shot-form.ts';
 const NewShotWindow = later(() => import('./NewShotWindow.tsx'));
 const ReelWindow = later(() => import('./ReelWindow.tsx'));
 
+const LASTS: Record<string, string> = {
+  true: ' This browser keeps it for good.',
+  false: ' Short of room, this browser may clear it: save shot files of what must not be lost.',
+};
+
 /** How much room all of it takes in this browser, drawings, files and undo together; nothing where the browser does not say. */
 function Room({ changed }: { changed: unknown }) {
   const [words, setWords] = useState('');
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked again whenever the shelf has changed
   useEffect(() => {
     let here = true;
-    void navigator.storage
-      ?.estimate?.()
-      .then(({ usage, quota }) => {
-        if (here && usage !== undefined && quota !== undefined)
-          setWords(
-            `Everything here takes ${sizeInWords(usage)}; there is room for ${sizeInWords(quota - usage)} more.`,
-          );
+    void Promise.all([navigator.storage?.estimate?.(), lasts()])
+      .then(([room, kept]) => {
+        const { usage, quota } = room ?? {};
+        if (!here || usage === undefined || quota === undefined) return;
+        setWords(
+          `Everything here takes ${sizeInWords(usage)}; there is room for ${sizeInWords(quota - usage)} more.${kept === null ? '' : LASTS[String(kept)]}`,
+        );
       })
       .catch(() => undefined);
     return () => {

@@ -4,19 +4,23 @@ import Eraser from 'lucide-react/icons/eraser';
 import Pencil from 'lucide-react/icons/pencil';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
+import { READING_WAYS } from '../../core/mouths/index.ts';
 import { soundsOfClip } from '../../core/reading/index.ts';
 import { findClip, LIMITS, NOTE_COLOURS } from '../../core/shot/index.ts';
 import { DOUBTFUL_FIT, type SpokenWord } from '../../core/speech/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
-import { readClip } from '../commands/reading.ts';
+import { READING_WAY_WORDS, readClip } from '../commands/reading.ts';
 import { clipInHand } from '../commands/sound.ts';
 import { say } from '../frame/saying.ts';
+import { db } from '../library.ts';
 import { Button, Hint, IconButton } from '../parts/Button.tsx';
+import { ChoiceList } from '../parts/ChoiceList.tsx';
 import { isPressed, useDraft } from '../parts/draft.ts';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sentence } from '../parts/files.ts';
 import { NameInput } from '../parts/NameInput.tsx';
 import { Progress } from '../parts/Progress.tsx';
+import { looks } from '../session/looks.ts';
 import { useOpenShot, useShot, useShotParts, useView } from '../session/open-shot.ts';
 import { ownWords, setOwnWord, takeDictionary } from '../session/own-words.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
@@ -194,6 +198,8 @@ function Pencils() {
   const reading = useShot((shot) => shot.reading);
   const pencil = useView((state) => state.noteColour);
   const write = useCommand('write-sound');
+  const next = useCommand('reading-way');
+  const way = useStore(looks.store, ({ reading }) => reading);
   const edits = [
     [useCommand('sounds-earlier'), ArrowUp, 'a frame earlier'],
     [useCommand('sounds-later'), ArrowDown, 'a frame later'],
@@ -202,9 +208,19 @@ function Pencils() {
   ] as const;
   return (
     <section className="flex w-[13.75rem] flex-col gap-0.5" aria-label="Pencils of the reading">
-      <Button className="mb-1 !h-6" title={`${write.name} (${write.keys})`} onClick={write.run}>
-        Write a sound at this frame
-      </Button>
+      <div className="mb-1 flex gap-1">
+        <Button className="!h-6 flex-1 !px-1" title={`${write.name} (${write.keys})`} onClick={write.run}>
+          Write a sound
+        </Button>
+        <ChoiceList
+          label="Sounds are written"
+          about={`How the track reading is written (next: ${next.keys})`}
+          className="w-24"
+          value={way}
+          options={READING_WAYS.map((each) => [each, READING_WAY_WORDS[each]])}
+          onChoose={(reading) => void looks.put(db, { reading })}
+        />
+      </div>
       {NOTE_COLOURS.map((colour) => {
         const count = reading.filter((sound) => sound.colour === colour).length;
         return (

@@ -1,5 +1,7 @@
 import { ContextMenu } from 'radix-ui';
 import { type PointerEvent, useRef, useState } from 'react';
+import { useStore } from 'zustand';
+import { writtenRows } from '../../core/mouths/index.ts';
 import {
   isDoubt,
   isLongVowel,
@@ -16,6 +18,7 @@ import { readAround } from '../commands/reading.ts';
 import { Hint } from '../parts/Button.tsx';
 import { MENU_LOOK, type MenuEntry, MenuRows } from '../parts/Menu.tsx';
 import { rem, useScale } from '../parts/scale.ts';
+import { looks } from '../session/looks.ts';
 import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
 import { HEAD, LANE, type Timeline } from './timeline.ts';
@@ -29,6 +32,8 @@ export function ReadingLane({ time }: { time: Timeline }) {
   useShot((each) => each.tracks);
   const { session } = useOpenShot();
   const rows = readingRows(session.shot);
+  const way = useStore(looks.store, ({ reading }) => reading);
+  const written = new Map(writtenRows(session.shot, way).map((text, i) => [rows[i], text]));
   const { fps } = session.shot;
   const shown = rows.filter(({ from, to }) => time.x(to) > -20 && time.x(from) < time.width + 20);
   const doubts = rows.filter(({ sound }) => isDoubt(sound.fit)).length;
@@ -48,6 +53,7 @@ export function ReadingLane({ time }: { time: Timeline }) {
           <SoundBox
             key={row.sound.id}
             row={row}
+            written={written.get(row)!}
             time={time}
             long={isLongVowel(row, fps)}
             word={row.sound.word >= 0 && shown[i - 1]?.sound.word !== row.sound.word}
@@ -60,13 +66,15 @@ export function ReadingLane({ time }: { time: Timeline }) {
 
 interface SoundBoxProps {
   row: ReadingRow;
+  /** How its sound is written for this reader. */
+  written: string;
   time: Timeline;
   long: boolean;
   /** It begins a word. */
   word: boolean;
 }
 
-function SoundBox({ row, time, long, word }: SoundBoxProps) {
+function SoundBox({ row, written, time, long, word }: SoundBoxProps) {
   const { session } = useOpenShot();
   const commands = useCommands();
   const { sound } = row;
@@ -115,10 +123,10 @@ function SoundBox({ row, time, long, word }: SoundBoxProps) {
             }}
             onDoubleClick={write}
           >
-            {width >= scale * NAMED * Math.max(1, sound.text.length - 0.6) && (
+            {width >= scale * NAMED * Math.max(1, written.length - 0.6) && (
               <span className="pointer-events-none whitespace-nowrap font-mono font-medium">
-                {sound.text}
-                {doubt && '?'}
+                {written}
+                {doubt && written && '?'}
               </span>
             )}
             <Bound row={row} which="from" time={time} />

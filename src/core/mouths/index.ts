@@ -7,3 +7,4 @@ export * from './chart.ts';
 export * from './guide.ts';
 export * from './lay.ts';
 export * from './plan.ts';
+export * from './written.ts';
