@@ -30,7 +30,7 @@ export default defineConfig({
         file_handlers: [{ action: '/', accept: { 'application/zip': ['.vignette'] } }],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,png,woff2,wasm}'],
+        globPatterns: ['**/*.{js,css,html,svg,png,webp,woff2,wasm}'],
         // The last three are parts of the PDF writer that are never asked for here.
         globIgnores: ['assets/cmu-*', 'assets/html2canvas-*', 'assets/purify*', 'assets/index.es-*'],
         maximumFileSizeToCacheInBytes: 3 * 1024 ** 2,

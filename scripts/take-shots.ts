@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { createApp } from '../server/app.ts';
 import { launch } from '../tests/browser/driver.ts';
 import { Animator } from '../tests/browser/hands.ts';
+import { makeHelpPictures } from './help-pictures.ts';
 
 const path = (name: string) => fileURLToPath(new URL(`../${name}`, import.meta.url));
 
@@ -138,3 +139,4 @@ async function main() {
 }
 
 await main();
+await makeHelpPictures();

@@ -9,6 +9,7 @@ import { App } from './App.tsx';
 import { lately } from './commands/lately.ts';
 import { ownKeys } from './commands/own-keys.ts';
 import { say } from './frame/saying.ts';
+import { guided } from './help/guided.ts';
 import { db } from './library.ts';
 import { ownBrushes } from './session/brushes.ts';
 import { clearOldDeliveries, deliveries } from './session/deliveries.ts';
@@ -49,7 +50,7 @@ void db
       .read(db)
       .catch(() => undefined)
       .finally(() => followLooks());
-    for (const kept of [ownKeys, lately, shelfWishes, ownBrushes, hand, ownWords, ownCharts])
+    for (const kept of [ownKeys, lately, shelfWishes, ownBrushes, hand, ownWords, ownCharts, guided])
       void kept.read(db).catch(() => undefined);
   })
   // Said once there is something to say it on.

@@ -51,7 +51,7 @@ export function CheckSide({ result }: { result: CheckResult | null }) {
               label={name}
               says={count > 0 ? `${count} found` : undefined}
               about={about}
-              className="flex h-7 items-center justify-between rounded-md border border-rule bg-field px-2 hover:bg-wash data-[state=checked]:border-accent data-[state=checked]:bg-accent data-[state=checked]:text-white"
+              className="flex h-7 items-center justify-between rounded-md border border-rule bg-field px-2 hover:bg-wash aria-checked:border-accent aria-checked:bg-accent aria-checked:text-white"
             >
               <span className="truncate">{name}</span>
               {count > 0 && <span className="font-mono tabular text-sm">{count}</span>}

@@ -1,4 +1,6 @@
 /** The window itself: by day or by lamp, how large, on which side the sheet stands, the paper in all of it. */
+import { guided } from '../help/guided.ts';
+import { askWhatIsThis } from '../help/what-is-this.ts';
 import { db } from '../library.ts';
 import { LOOKS, looks, SIZES } from '../session/looks.ts';
 import type { Command } from './register.ts';
@@ -20,6 +22,27 @@ function resize(by: 1 | -1): string {
 
 export const windowCommands: Command[] = [
   { id: 'help', name: 'Help, in the order of the work', group: 'Window', keys: ['F1'], run: ({ go }) => go('/help') },
+  {
+    id: 'what-is-this',
+    name: 'What is this?',
+    group: 'Window',
+    keys: ['Shift+F1'],
+    run: ({ commands, say }) => {
+      askWhatIsThis(commands, say);
+      say('Press whatever you want to know of. Esc gives it up.');
+    },
+  },
+  {
+    id: 'guided',
+    name: 'Three minutes at the demo, begin or leave',
+    group: 'Window',
+    keys: ['F10'],
+    run: ({ say }) => {
+      const begin = guided.get().step < 0;
+      void guided.put(db, { step: begin ? 0 : -1, known: 1 });
+      if (!begin) say('Left. The same key begins again.');
+    },
+  },
   {
     id: 'looks-next',
     name: 'By day, by lamp, or as the system is',

@@ -21,7 +21,7 @@ export function FormatGroup({ inHand: { format, shot, wishes, chooseFormat } }: 
                     key={id}
                     value={id}
                     about={about}
-                    className="h-7 rounded-md border border-rule bg-field px-2 text-sm whitespace-nowrap text-ink hover:bg-wash/60 data-[state=checked]:border-accent data-[state=checked]:bg-accent data-[state=checked]:text-white"
+                    className="h-7 rounded-md border border-rule bg-field px-2 text-sm whitespace-nowrap text-ink hover:bg-wash/60 aria-checked:border-accent aria-checked:bg-accent aria-checked:text-white"
                   >
                     {name}
                   </Chosen>

@@ -7,6 +7,7 @@ import { COMMANDS } from '../commands/index.ts';
 import { useKeyboard } from '../commands/keyboard.ts';
 import type { CommandContext } from '../commands/register.ts';
 import { keptTools } from '../desk/tools/index.ts';
+import { GuidedLine } from '../help/GuidedLine.tsx';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
@@ -129,6 +130,7 @@ function Inside({ open, takeOver }: { open: OpenShot; takeOver(): void }) {
             <Outlet />
           </Boundary>
         </main>
+        <GuidedLine />
         <FootBar />
       </div>
       <LeavingWindow />

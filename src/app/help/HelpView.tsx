@@ -5,9 +5,17 @@ import { useStore } from 'zustand';
 import { COMMANDS } from '../commands/index.ts';
 import { keyHint, ownKeys } from '../commands/own-keys.ts';
 import { db } from '../library.ts';
+import { Hint } from '../parts/Button.tsx';
 import { hasWords } from '../parts/search.ts';
 import { COMMAND_HELP } from '../words/command-help.ts';
 import { HELP, type HelpChapter } from '../words/help.ts';
+
+/** One of the demo for each chapter that has one, by its id. */
+const PICTURES: Record<string, string> = Object.fromEntries(
+  Object.entries(import.meta.glob<string>('./pictures/*.webp', { eager: true, query: '?url', import: 'default' })).map(
+    ([path, url]) => [path.replace(/^.*\/|\.webp$/g, ''), url],
+  ),
+);
 
 /** Help, in the order of the work: each step with its keys as they are now, each chapter leading to where it is done. */
 export default function HelpView() {
@@ -76,12 +84,9 @@ function Key({ id }: { id: string }) {
   const key = command && keyHint(command);
   if (!key) return null;
   return (
-    <kbd
-      title={COMMAND_HELP[id]}
-      className="rounded border border-rule bg-field px-1.5 font-mono text-sm whitespace-nowrap"
-    >
-      {key}
-    </kbd>
+    <Hint text={COMMAND_HELP[id]}>
+      <kbd className="rounded border border-rule bg-field px-1.5 font-mono text-sm whitespace-nowrap">{key}</kbd>
+    </Hint>
   );
 }
 
@@ -99,18 +104,28 @@ function Chapter({ chapter: { id, title, view, about, steps }, shot }: { chapter
         )}
       </div>
       <p className="mb-2 text-second">{about}</p>
-      <ol className="flex list-decimal flex-col gap-1.5 pl-5">
-        {steps.map(({ words, commands }) => (
-          <li key={words}>
-            <span className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
-              <span>{words}</span>
-              {commands.map((command) => (
-                <Key key={command} id={command} />
-              ))}
-            </span>
-          </li>
-        ))}
-      </ol>
+      <div className="flex flex-wrap items-start gap-4">
+        <ol className="flex min-w-72 flex-1 list-decimal flex-col gap-1.5 pl-5">
+          {steps.map(({ words, commands }) => (
+            <li key={words}>
+              <span className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
+                <span>{words}</span>
+                {commands.map((command) => (
+                  <Key key={command} id={command} />
+                ))}
+              </span>
+            </li>
+          ))}
+        </ol>
+        {PICTURES[id] && (
+          <img
+            src={PICTURES[id]}
+            alt={`${title}: how it looks with the demo`}
+            loading="lazy"
+            className="w-96 max-w-full rounded border border-rule"
+          />
+        )}
+      </div>
     </section>
   );
 }

@@ -73,7 +73,7 @@ export default function BringShotWindow({ onClose }: { onClose(): void }) {
                 key={id}
                 value={id}
                 label={title}
-                className="flex h-8 shrink-0 items-center gap-2 rounded-md border border-rule bg-field px-2 data-[state=checked]:border-accent data-[state=checked]:bg-wash"
+                className="flex h-8 shrink-0 items-center gap-2 rounded-md border border-rule bg-field px-2 aria-checked:border-accent aria-checked:bg-wash"
               >
                 <span className="min-w-0 flex-1 truncate text-left">{title}</span>
                 <span className="font-mono text-sm tabular text-second">

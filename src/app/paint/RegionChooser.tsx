@@ -15,7 +15,7 @@ function Settings({ name, label, children }: { name: string; label: string; chil
       <Hint text={label}>
         <Popover.Trigger
           aria-description={label}
-          className="flex h-6 items-center rounded-md border border-rule bg-field px-2 whitespace-nowrap hover:bg-wash/60 data-[state=open]:bg-wash"
+          className="flex h-6 items-center rounded-md border border-rule bg-field px-2 whitespace-nowrap hover:bg-wash/60 aria-expanded:bg-wash"
         >
           {name}
         </Popover.Trigger>

@@ -36,7 +36,7 @@ interface ChosenProps {
   children: ReactNode;
 }
 
-/** One of them; its look when chosen is `data-[state=checked]`. Chosen with the pen, it is let go of. */
+/** One of them; its look when chosen is `aria-checked:` (its `data-state` is that of the hint). Chosen with the pen, it is let go of. */
 export function Chosen({ value, label, says, about, className, children }: ChosenProps) {
   return (
     <Hint text={about}>
@@ -72,7 +72,7 @@ export function Choice<T extends string>({ label, keys, value, choices, onChoose
           key={each}
           value={each}
           about={keys ? `${about}  (next: ${keys})` : about}
-          className="h-6 rounded-md px-1.5 whitespace-nowrap text-second hover:text-ink data-[state=checked]:bg-wash data-[state=checked]:font-medium data-[state=checked]:text-accent @min-[73.75rem]/window:px-2.5"
+          className="h-6 rounded-md px-1.5 whitespace-nowrap text-second hover:text-ink aria-checked:bg-wash aria-checked:font-medium aria-checked:text-accent @min-[73.75rem]/window:px-2.5"
         >
           {name}
         </Chosen>

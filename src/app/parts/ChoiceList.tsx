@@ -70,7 +70,7 @@ export function ChoiceList<T extends string>({
                 key={each}
                 value={inner(each)}
                 data-value={each}
-                className="flex h-7 cursor-pointer items-center rounded px-2 text-sm whitespace-nowrap outline-none select-none data-[highlighted]:bg-wash data-[state=checked]:font-semibold data-[state=checked]:text-accent"
+                className="flex h-7 cursor-pointer items-center rounded px-2 text-sm whitespace-nowrap outline-none select-none data-[highlighted]:bg-wash aria-checked:font-semibold aria-checked:text-accent"
               >
                 <Select.ItemText>{words}</Select.ItemText>
               </Select.Item>

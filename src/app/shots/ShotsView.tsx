@@ -11,6 +11,7 @@ import { addShot } from '../../store/index.ts';
 import { Delivering } from '../frame/Delivering.tsx';
 import { SaidLine } from '../frame/SaidLine.tsx';
 import { say } from '../frame/saying.ts';
+import { guided } from '../help/guided.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
 import { Empty } from '../parts/Empty.tsx';
@@ -60,6 +61,35 @@ function Room({ changed }: { changed: unknown }) {
       {words && <p>{words}</p>}
       <OfflineWords onSay={say} />
     </div>
+  );
+}
+
+/** At the first start: three minutes at the demo are offered, once. */
+function FirstMinutes({ demo }: { demo: string | undefined }) {
+  const navigate = useNavigate();
+  const { known } = useStore(guided.store);
+  if (known || !demo) return null;
+  return (
+    <section
+      aria-label="Three minutes"
+      className="mb-5 flex flex-wrap items-center gap-3 rounded-md border border-accent bg-wash px-4 py-2"
+    >
+      <p className="min-w-0 flex-1">
+        New here? Three minutes at the demo: draw, flip, hold, in-between, pour, deliver. Everything can be taken back.
+      </p>
+      <Button
+        look="main"
+        onClick={() => {
+          void guided.put(db, { step: 0, known: 1 });
+          void navigate(`/shot/${demo}/desk`);
+        }}
+      >
+        Begin
+      </Button>
+      <Button look="quiet" onClick={() => void guided.put(db, { step: -1, known: 1 })}>
+        Not now
+      </Button>
+    </section>
   );
 }
 
@@ -146,6 +176,7 @@ export function ShotsView() {
             </Button>
           </div>
         </header>
+        {shots && <FirstMinutes demo={shots.find(({ title }) => title === pack?.title)?.id} />}
         {shots && shots.length > 1 && <ShelfBar search={search} onSearch={setSearch} />}
         {picked.length > 0 && <ChosenBar rows={picked} onDone={() => setChosen(new Set())} />}
         {shots === undefined ? null : shots.length === 0 && reading.length === 0 ? (

@@ -23,8 +23,8 @@ import { useOpenShot, useShot } from '../session/open-shot.ts';
 import { NOTE } from '../sheet/sheet-colours.ts';
 import { HEAD, LANE, type Timeline } from './timeline.ts';
 
-/** A letter of a sound's name needs so much room, pixels at 100 %. */
-const NAMED = 9;
+/** What is written needs so much room, pixels at 100 %: a sign of a letter or two may stand a little over its edges. */
+const roomFor = ({ length }: string) => Math.min(9 * Math.max(1, length - 0.6), 6.8 * length + 3);
 
 /** The track reading along time: bounds are dragged; a press goes there, a double press writes it anew. */
 export function ReadingLane({ time }: { time: Timeline }) {
@@ -54,6 +54,7 @@ export function ReadingLane({ time }: { time: Timeline }) {
             key={row.sound.id}
             row={row}
             written={written.get(row)!}
+            room={time.x(wordEnd(shown, i, way === 'words')) - time.x(row.from)}
             time={time}
             long={isLongVowel(row, fps)}
             word={row.sound.word >= 0 && shown[i - 1]?.sound.word !== row.sound.word}
@@ -64,17 +65,27 @@ export function ReadingLane({ time }: { time: Timeline }) {
   );
 }
 
+/** The frame where a sound ends, or the last sound of its word. */
+function wordEnd(rows: readonly ReadingRow[], at: number, whole: boolean): number {
+  const { sound } = rows[at];
+  let last = at;
+  if (whole && sound.word >= 0)
+    while (rows[last + 1]?.sound.word === sound.word && rows[last + 1].sound.clip === sound.clip) last++;
+  return rows[last].to;
+}
+
 interface SoundBoxProps {
   row: ReadingRow;
-  /** How its sound is written for this reader. */
+  /** How its sound is written for this reader, and over how many pixels it may be written: a word over all of its sounds. */
   written: string;
+  room: number;
   time: Timeline;
   long: boolean;
   /** It begins a word. */
   word: boolean;
 }
 
-function SoundBox({ row, written, time, long, word }: SoundBoxProps) {
+function SoundBox({ row, written, room, time, long, word }: SoundBoxProps) {
   const { session } = useOpenShot();
   const commands = useCommands();
   const { sound } = row;
@@ -108,7 +119,7 @@ function SoundBox({ row, written, time, long, word }: SoundBoxProps) {
           <div
             role="listitem"
             data-sound={sound.text}
-            className="absolute inset-y-1 flex items-center justify-center overflow-hidden border-l text-xs"
+            className={`absolute inset-y-1 flex items-center border-l text-xs ${room > width ? 'z-[1] px-1' : 'justify-center overflow-hidden'}`}
             style={{
               left,
               width,
@@ -123,7 +134,7 @@ function SoundBox({ row, written, time, long, word }: SoundBoxProps) {
             }}
             onDoubleClick={write}
           >
-            {width >= scale * NAMED * Math.max(1, written.length - 0.6) && (
+            {room >= scale * roomFor(written) && (
               <span className="pointer-events-none whitespace-nowrap font-mono font-medium">
                 {written}
                 {doubt && written && '?'}

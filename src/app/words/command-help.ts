@@ -372,6 +372,8 @@ export const COMMAND_HELP: Readonly<Record<string, string>> = {
   'kit-holds-walk': 'Lays twelve empty drawings on the layer: two steps on twos, twelve frames each.',
   'kit-holds-turn': 'Lays seven empty drawings on the layer with the holds of a head turn.',
   'reading-way': 'Writes the track reading by sign, as one would spell it, as mouths, or as words.',
+  'what-is-this': 'Tells what the next thing you press is and does, instead of pressing it.',
+  guided: 'Six steps of the work done at the demo: draw, flip, hold, in-between, pour, deliver.',
   larger: 'Makes words, buttons and panels larger; the paper keeps its own scale.',
   smaller: 'Makes words, buttons and panels smaller; the paper keeps its own scale.',
   'sheet-side': 'Puts sheet and panels on the left and the tools on the right, or back.',
