@@ -22,7 +22,7 @@ function mouths(view: MouthView) {
 }
 
 /** Lays a named sheet of holds on the layer in hand from the present frame on. */
-export function layHolds(context: CommandContext, sheet: HoldSheet): void {
+function layHolds(context: CommandContext, sheet: HoldSheet): void {
   const { view, say } = context;
   const layer = layerInHand(context);
   if (!layer) {

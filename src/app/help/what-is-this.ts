@@ -19,7 +19,7 @@ function nameOf(control: Element): string {
 }
 
 /** A sentence on a control: its name, what it does, its key, the part of the window it stands in. */
-export function wordsOn(control: Element, commands: readonly Command[]): string {
+function wordsOn(control: Element, commands: readonly Command[]): string {
   const part = control.getAttribute('data-testid');
   if (part && PARTS[part]) return PARTS[part];
   const name = nameOf(control);
