@@ -31,11 +31,15 @@ let taken: Drawing[] = [];
 
 const face = {
   /** Reads a file and puts the shot on the shelf, all or nothing. */
-  bringIn(file: Blob, frame: number, tell: (what: ToldOnReading) => unknown): Promise<{ id: Id; title: string } | Bad> {
+  bringIn(
+    file: Blob,
+    frame: number,
+    tell: (what: ToldOnReading) => unknown,
+  ): Promise<{ id: Id; title: string; fileVersion: number } | Bad> {
     return orBad(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer());
       let told = 0;
-      const { shot, media, packed, versions } = readShotFile(bytes, {
+      const { shot, media, packed, versions, fileVersion } = readShotFile(bytes, {
         frame,
         first: (first) => tell({ first }),
         progress(share) {
@@ -51,7 +55,7 @@ const face = {
       const added = await addShot(db, { ...shot, id }, media, packed);
       for (const { name, at, auto, shot: state } of versions)
         await keepVersion(db, { ...state, id: added }, { name, at, auto, thumb: null });
-      return { id: added, title: shot.title };
+      return { id: added, title: shot.title, fileVersion };
     });
   },
   /** Reads a file, and puts nothing anywhere. */

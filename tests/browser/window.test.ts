@@ -1,7 +1,10 @@
 /** The window and its bars by hand: words at the foot, commands found, parts gone to by key, layers alone, the whole window, lamp, keys. */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
+import { writeShotFile } from '../../src/core/shotfile/index.ts';
+import { smallShot } from '../make.ts';
 import type { Animator } from './hands.ts';
 import { withAnimator } from './session.ts';
 
@@ -231,8 +234,41 @@ describe('keys', () => {
 });
 
 describe('the shelf', () => {
-  test('is looked through, sorted, kept in folders; several shots are taken at once', async () => {
+  test('a shot plays while the pen rests on it, and stands still again when the pen leaves', async () => {
     await animator.hand.key('Shift', 'Escape');
+    const card = 'a[aria-label="Open Lamp at the corner"]';
+    await animator.page.waitForSelector(`${card} img`);
+    const picture = () => animator.page.$eval(`${card} img`, (image) => (image as HTMLImageElement).src);
+    const still = await picture();
+    await animator.page.hover(card);
+    await animator.page.waitForFunction(
+      (selector, before) => (document.querySelector(selector) as HTMLImageElement).src !== before,
+      { timeout: 20_000 },
+      `${card} img`,
+      still,
+    );
+    const first = await picture();
+    await animator.page.waitForFunction(
+      (selector, before) => (document.querySelector(selector) as HTMLImageElement).src !== before,
+      { timeout: 20_000 },
+      `${card} img`,
+      first,
+    );
+    await animator.page.mouse.move(2, 2);
+    await animator.page.waitForFunction(
+      (selector, before) => (document.querySelector(selector) as HTMLImageElement).src === before,
+      {},
+      `${card} img`,
+      still,
+    );
+  });
+  test('a file of an earlier form says so', async () => {
+    const parts = unzipSync(writeShotFile(smallShot().shot, new Map()));
+    parts['vignette.json'] = strToU8('{"format":"vignette-shot","version":8}');
+    await animator.chooseFiles('shot-file', [{ name: 'older.vignette', bytes: zipSync(parts) }]);
+    await animator.hand.text('Its file is in an earlier form');
+  });
+  test('is looked through, sorted, kept in folders; several shots are taken at once', async () => {
     await animator.page.waitForSelector('input[aria-label="Look for a shot"]');
     const titles = () =>
       animator.page.$$eval('input[aria-label^="Name of"]', (all) =>

@@ -1,4 +1,5 @@
 import MoreHorizontal from 'lucide-react/icons/ellipsis';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { lengthInWords } from '../../core/shot/index.ts';
 import { duplicateShot, openKept, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
@@ -11,6 +12,7 @@ import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { TickBox } from '../parts/Tick.tsx';
 import { useBlobUrl } from '../parts/use-blob-url.ts';
+import { playShot } from './playing.ts';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', {
   day: 'numeric',
@@ -32,10 +34,31 @@ interface ShotCardProps {
   onChoose(held: { also: boolean; upTo: boolean }): void;
 }
 
+/** A pen passing over plays nothing. Milliseconds. */
+const RESTS_MS = 350;
+
+/** The picture of a shot that plays now, and the way to begin and end it. Whoever wants little motion sees none. */
+function usePlaying(row: ShotRow): [url: string | null, play: (on: boolean) => void] {
+  const [url, setUrl] = useState<string | null>(null);
+  const end = useRef<() => void>(() => undefined);
+  useEffect(() => () => end.current(), []);
+  const play = (on: boolean) => {
+    end.current();
+    end.current = () => undefined;
+    if (!on || row.length < 2 || matchMedia('(prefers-reduced-motion: reduce)').matches) return;
+    const timer = setTimeout(() => {
+      end.current = playShot(row, setUrl);
+    }, RESTS_MS);
+    end.current = () => clearTimeout(timer);
+  };
+  return [url, play];
+}
+
 export function ShotCard({ row, chosen, onChoose }: ShotCardProps) {
   const navigate = useNavigate();
   const url = useBlobUrl(row.thumb);
   const to = `/shot/${row.id}/desk`;
+  const [playing, play] = usePlaying(row);
   return (
     <li
       className={`group relative overflow-hidden rounded-md border bg-panel ${chosen ? 'border-accent ring-1 ring-accent' : 'border-rule'}`}
@@ -49,10 +72,14 @@ export function ShotCard({ row, chosen, onChoose }: ShotCardProps) {
       <Link
         to={to}
         aria-label={`Open ${row.title}`}
+        onPointerEnter={(event) => event.pointerType !== 'touch' && play(true)}
+        onPointerLeave={() => play(false)}
+        onFocus={() => play(true)}
+        onBlur={() => play(false)}
         className="flex aspect-video items-center justify-center overflow-hidden bg-surround"
       >
-        {url ? (
-          <img src={url} alt="" className="h-full w-full object-contain" />
+        {(playing ?? url) ? (
+          <img src={playing ?? url!} alt="" className="h-full w-full object-contain" />
         ) : (
           <span
             className="bg-paper shadow-sm"

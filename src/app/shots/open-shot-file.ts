@@ -2,7 +2,7 @@
 import { proxy } from 'comlink';
 import { createStore } from 'zustand';
 import { BadFile, everyLayer, type Id, newId, type Shot } from '../../core/shot/index.ts';
-import { LARGEST_SHOT_FILE } from '../../core/shotfile/index.ts';
+import { LARGEST_SHOT_FILE, SHOT_FILE_VERSION } from '../../core/shotfile/index.ts';
 import { keepCard } from '../../store/index.ts';
 import type { ToldOnReading } from '../../workers/shotfile.worker.ts';
 import { say } from '../frame/saying.ts';
@@ -48,10 +48,14 @@ const onlyDrawings = (shot: Shot) =>
   !everyLayer(shot).some(({ exposures }) => exposures.some(({ cell }) => cell?.kind === 'picture'));
 
 /**
- * Reads a shot file onto the shelf, with the picture of a frame as its card. Resolves to the shot's title.
+ * Reads a shot file onto the shelf, with the picture of a frame as its card. Resolves to the shot's title and the version of its form.
  * @throws BadFile with a sentence; WorkStopped when the person stopped it; nothing is on the shelf then
  */
-export async function bringIn(file: Blob, name: string, frame: number): Promise<string> {
+export async function bringIn(
+  file: Blob,
+  name: string,
+  frame: number,
+): Promise<{ title: string; fileVersion: number }> {
   const host = shotFileHost();
   const id = newId();
   let picture: Promise<Blob | null> = Promise.resolve(null);
@@ -73,7 +77,7 @@ export async function bringIn(file: Blob, name: string, frame: number): Promise<
     const card = await picture;
     if (card) await keepCard(db, result.id, card);
     else await makeCard(result.id, frame);
-    return result.title;
+    return result;
   } finally {
     host.close();
     incoming.setState((all) => all.filter((each) => each.id !== id), true);
@@ -94,6 +98,9 @@ export function openLaunched(): void {
   });
 }
 
+const OLDER =
+  ' Its file is in an earlier form: all that is in it came along, and what that form did not know is as at first. Saved again, the file is in the present form.';
+
 /** Puts shot files on the shelf; a bad one is said and changes nothing. */
 export async function openShotFiles(files: File[]): Promise<void> {
   for (const file of files) {
@@ -102,7 +109,8 @@ export async function openShotFiles(files: File[]): Promise<void> {
         throw new BadFile(
           `“${file.name}” is ${sizeInWords(file.size)}; the largest shot file that can be opened is 1 GB.`,
         );
-      say(`“${await bringIn(file, file.name, 0)}” is on the shelf.`);
+      const { title, fileVersion } = await bringIn(file, file.name, 0);
+      say(`“${title}” is on the shelf.${fileVersion < SHOT_FILE_VERSION ? OLDER : ''}`);
     } catch (error) {
       if (!(error instanceof WorkStopped)) say(`${file.name}: ${sentence(error)}`);
     }

@@ -16,7 +16,7 @@ import { type FileVersion, putVersions, versionsIn } from './version-parts.ts';
 import { ZipReader } from './zip.ts';
 import { drawingIn, drawingPath, json } from './zip-parts.ts';
 
-const SHOT_FILE_VERSION = 9;
+export const SHOT_FILE_VERSION = 9;
 export const SHOT_FILE_EXTENSION = 'vignette';
 export const SHOT_FILE_TYPE = 'application/zip';
 /** Larger files are refused before they are unpacked, and not written: they would not fit the browser's memory. */
@@ -74,7 +74,8 @@ function unzip(bytes: Uint8Array): ZipReader {
   return new ZipReader(bytes, { kind: 'shot file', most: LARGEST_SHOT_FILE });
 }
 
-function checkLabel(label: unknown): void {
+/** The version the file is of. */
+function checkLabel(label: unknown): number {
   const { format, version } = (label ?? {}) as { format?: unknown; version?: unknown };
   if (format !== FORMAT) throw new BadFile('This zip is not a Vignette shot file. Choose a .vignette file.');
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
@@ -83,6 +84,7 @@ function checkLabel(label: unknown): void {
     throw new BadFile(
       `This shot file was made by a later version of Vignette (file version ${version}, this one reads up to ${SHOT_FILE_VERSION}). Update Vignette to open it.`,
     );
+  return version;
 }
 
 export interface ReadShot {
@@ -92,6 +94,8 @@ export interface ReadShot {
   packed: Map<Id, Uint8Array<ArrayBuffer>>;
   /** States of the shot that go along with it. */
   versions: FileVersion[];
+  /** The version of the form the file is written in. */
+  fileVersion: number;
 }
 
 /** Who wants to know how far the reading of a shot file has come. */
@@ -124,7 +128,7 @@ function shownAt(part: ShotPart, frame: number): Set<Id> {
  */
 export function readShotFile(bytes: Uint8Array, reading?: Reading): ReadShot {
   const zip = unzip(bytes);
-  checkLabel(json(zip, 'vignette.json'));
+  const fileVersion = checkLabel(json(zip, 'vignette.json'));
   const part = checkPart(ShotPart, json(zip, 'shot.json'), 'shot');
   checkIds(part);
   const read = new Map<Id, Drawing>();
@@ -152,5 +156,5 @@ export function readShotFile(bytes: Uint8Array, reading?: Reading): ReadShot {
   const shot = shotOf(part, drawings);
   checkSums(shot);
   if (!checkReferences(shot)) packed.clear();
-  return { shot, media, packed, versions: versionsIn(zip, drawings) };
+  return { shot, media, packed, versions: versionsIn(zip, drawings), fileVersion };
 }
