@@ -27,6 +27,7 @@ import { benchSolver } from './solver.ts';
 import { benchPlaying, benchReading } from './sound.ts';
 import { benchBend, benchTogether } from './together.ts';
 import { benchChart, benchVersions } from './versions.ts';
+import { benchWindow } from './window.ts';
 
 /** Measured in a browser, from the shelf on. */
 const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<void>> = {
@@ -48,6 +49,7 @@ const IN_PAGE: Record<string, (animator: Animator, address: string) => Promise<v
   bend: benchBend,
   versions: benchVersions,
   chart: benchChart,
+  window: benchWindow,
 };
 
 /** Measured here, in Node. */

@@ -24,12 +24,15 @@ const NARROWEST = 64;
 /** From this width of its picture on the words of the drawing in hand have room to say how it was made. */
 const ROOM_FOR_PASS = 130;
 
+/** Pictures grow by steps: while the border of the sheet is dragged they are not painted anew for every pixel. */
+const stepped = (width: number) => 8 * Math.floor(width / 8);
+
 /** Widths of the pictures so that all fit with their words: the one in hand is half again as wide as a neighbour. */
 function widths(room: number, ratio: number): { own: number; ghost: number; count: 0 | 1 | 2 } {
   const widthFor = (count: number) => (room - PADDING - 2 * count * GAP) / (1.45 + 2 * count);
   const count = widthFor(2) >= NARROWEST ? 2 : widthFor(1) >= NARROWEST ? 1 : 0;
-  const ghost = Math.floor(Math.min(HEIGHT * ratio, 116, widthFor(count)));
-  return { ghost, own: Math.floor(Math.min(OWN_HEIGHT * ratio, 164, ghost * 1.45)), count };
+  const ghost = stepped(Math.min(HEIGHT * ratio, 116, widthFor(count)));
+  return { ghost, own: stepped(Math.min(OWN_HEIGHT * ratio, 164, ghost * 1.45)), count };
 }
 
 function versionOf(

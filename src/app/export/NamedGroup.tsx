@@ -89,7 +89,7 @@ export function NamedGroup({ inHand }: { inHand: OrderInHand }) {
           aria-label="Name of the delivery"
           placeholder="for the edit"
           maxLength={120}
-          className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-field px-2 text-sm"
+          className="h-7 min-w-0 flex-1 rounded-md border border-edge bg-field px-2 text-sm"
           value={name}
           onChange={(event) => setName(event.target.value)}
         />

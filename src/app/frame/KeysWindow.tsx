@@ -55,7 +55,7 @@ export default function KeysWindow({ onClose }: { onClose(): void }) {
         <input
           aria-label="Part of a command's name"
           placeholder="look for a command"
-          className="h-7 w-52 rounded-md border border-rule bg-field px-2"
+          className="h-7 w-52 rounded-md border border-edge bg-field px-2"
           value={words}
           onChange={(event) => setWords(event.target.value)}
         />

@@ -44,7 +44,7 @@ export default function HelpView() {
             type="search"
             aria-label="Look for what you want to do"
             placeholder="what do you want to do?"
-            className="ml-auto h-8 w-72 rounded-md border border-rule bg-field px-2"
+            className="ml-auto h-8 w-72 rounded-md border border-edge bg-field px-2"
             value={words}
             onChange={(event) => setWords(event.target.value)}
           />

@@ -36,7 +36,7 @@ export function ChoiceList<T extends string>({
         <Select.Trigger
           aria-label={label}
           data-value={value}
-          className={`inline-flex h-6 min-w-0 items-center justify-between gap-1 rounded-md border border-rule bg-field px-1.5 text-left text-sm whitespace-nowrap text-ink disabled:text-second disabled:opacity-60 ${className}`}
+          className={`inline-flex h-6 min-w-0 items-center justify-between gap-1 rounded-md border border-edge bg-field px-1.5 text-left text-sm whitespace-nowrap text-ink disabled:text-second disabled:opacity-60 ${className}`}
           onPointerDown={() => {
             byPen.current = true;
           }}

@@ -3,7 +3,7 @@ import { ChoiceList } from './ChoiceList.tsx';
 import { NumberInput } from './NumberInput.tsx';
 
 const BOX =
-  'h-8 w-full rounded-md border border-rule bg-field px-2 text-base text-ink aria-[invalid=true]:border-attention disabled:text-second';
+  'h-8 w-full rounded-md border border-edge bg-field px-2 text-base text-ink aria-[invalid=true]:border-attention disabled:text-second';
 
 interface FieldProps {
   label: string;

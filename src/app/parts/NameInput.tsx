@@ -21,7 +21,7 @@ export function NameInput({ label, value, onDone, className = '', disabled, empt
     <input
       aria-label={label}
       disabled={disabled}
-      className={`min-w-0 truncate rounded-md border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule focus:bg-field ${className}`}
+      className={`min-w-0 truncate rounded-md border border-transparent bg-transparent px-1 hover:border-edge focus:border-edge focus:bg-field ${className}`}
       value={draft.text}
       onChange={(event) => draft.write(event.target.value)}
       onBlur={draft.finish}

@@ -107,7 +107,7 @@ export function NumberInput({
       aria-valuemin={min === Number.MIN_SAFE_INTEGER ? undefined : min}
       aria-valuemax={max === Number.MAX_SAFE_INTEGER ? undefined : max}
       aria-invalid={invalid || undefined}
-      className={`border border-rule bg-field tabular aria-[invalid=true]:border-attention not-focus:cursor-ew-resize ${LOOKS[look]} ${className}`}
+      className={`border border-edge bg-field tabular aria-[invalid=true]:border-attention not-focus:cursor-ew-resize ${LOOKS[look]} ${className}`}
       value={draft.text}
       onChange={(event) => write(event.target.value)}
       onBlur={draft.finish}

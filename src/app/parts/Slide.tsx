@@ -40,7 +40,7 @@ export function Slide({
       onValueChange={([next]) => onChange(next)}
       onValueCommit={([next]) => onDone?.(next)}
     >
-      <Slider.Track className="relative mx-2 h-[3px] grow rounded-full bg-rule">
+      <Slider.Track className="relative mx-2 h-[3px] grow rounded-full bg-edge">
         <Slider.Range
           className="absolute h-full rounded-full bg-second"
           style={tint ? { background: tint } : undefined}

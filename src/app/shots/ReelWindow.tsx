@@ -131,7 +131,7 @@ export default function ReelWindow({ rows, onClose }: { rows: ShotRow[]; onClose
           Name
           <input
             aria-label="Name of the reel"
-            className="h-8 rounded-md border border-rule bg-field px-2 text-base text-ink"
+            className="h-8 rounded-md border border-edge bg-field px-2 text-base text-ink"
             maxLength={LIMITS.maxTitle}
             value={title}
             onChange={(event) => setTitle(event.target.value)}

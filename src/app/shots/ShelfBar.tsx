@@ -21,7 +21,7 @@ export function ShelfBar({ search, onSearch }: { search: string; onSearch(words:
         type="search"
         aria-label="Look for a shot"
         placeholder="look for a shot or a folder"
-        className="h-7 w-64 rounded-md border border-rule bg-field px-2"
+        className="h-7 w-64 rounded-md border border-edge bg-field px-2"
         value={search}
         onChange={(event) => onSearch(event.target.value)}
       />

@@ -84,7 +84,7 @@ export function FoleyCard() {
         <input
           type="search"
           aria-label="Look for a sound"
-          className="h-7 w-56 rounded-md border border-rule bg-field px-2"
+          className="h-7 w-56 rounded-md border border-edge bg-field px-2"
           placeholder="step, wood, whoosh, lamp…"
           value={search}
           onChange={(event) => setSearch(event.target.value)}

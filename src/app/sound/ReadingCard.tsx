@@ -91,7 +91,7 @@ export function ReadingCard() {
           <span>{clip ? `What is said in “${clip.name}”` : 'What is said'}</span>
           <textarea
             aria-label="Words spoken in the clip"
-            className="h-14 w-full resize-none rounded-md border border-rule bg-field px-2 py-1 text-base"
+            className="h-14 w-full resize-none rounded-md border border-edge bg-field px-2 py-1 text-base"
             disabled={!clip}
             maxLength={LIMITS.maxWords}
             placeholder={

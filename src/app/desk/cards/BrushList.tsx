@@ -72,7 +72,7 @@ export function BrushList({ brush, named, onTake }: BrushListProps) {
           aria-label="Name to keep the brush under"
           placeholder={named}
           maxLength={LIMITS.maxName}
-          className="h-7 min-w-0 grow rounded-md border border-rule bg-field px-2"
+          className="h-7 min-w-0 grow rounded-md border border-edge bg-field px-2"
           value={name}
           onChange={(event) => setName(event.target.value)}
           onKeyDown={(event) => isPressed(event, 'Enter') && keep()}
