@@ -1,7 +1,8 @@
 /** In-betweens over a file of cases (`{pairs: [{id, figH, A, B}]}`, strokes as x, y, pressure), for scorers outside. */
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
-import { linesAt, makeTween, matchShapes, pairUp, shapeOf } from '../src/core/between/index.ts';
+import { type Dense, linesAt, makeTween, matchPieces, pairUp } from '../src/core/between/index.ts';
+import { lengthsAlong } from '../src/core/plane/index.ts';
 
 export interface BetweenCase {
   id: string;
@@ -26,19 +27,25 @@ export function readCases(path: string): { pairs: BetweenCase[] } {
   return JSON.parse((path.endsWith('.gz') ? gunzipSync(bytes) : bytes).toString());
 }
 
-const places = (stroke: number[]) => stroke.filter((_, i) => i % 3 !== 2);
+/** A stroke of a case as the matching takes it. */
+function denseOf(stroke: number[]): Dense {
+  const path = Float64Array.from(stroke.filter((_, i) => i % 3 !== 2));
+  return { stroke: null as never, spans: path.length / 2 - 1, steps: 1, path, along: lengthsAlong(path, 2) };
+}
 
 export function predictPair({ id, figH, A, B }: BetweenCase): BetweenPrediction[] {
   const began = performance.now();
-  const [a, b] = [A, B].map((strokes) => strokes.map((stroke) => shapeOf(places(stroke))));
-  const matching = matchShapes(a, b, { size: figH });
-  const pairings = pairUp(a, b, matching);
+  const [ofA, ofB] = [A, B].map((strokes) => strokes.map(denseOf));
+  const { a, b, matching } = matchPieces(ofA, ofB, { size: figH });
+  const shapes = [a, b].map((all) => all.map(({ shape }) => shape));
+  const strokesOf = [a, b].map((all, side) => all.map(({ dense }) => [ofA, ofB][side].indexOf(dense)));
+  const pairings = pairUp(shapes[0], shapes[1], matching);
   const tween = makeTween(pairings, figH);
   const matched = performance.now() - began;
   const alone = (count: number, used: Set<number>) =>
     Array.from({ length: count }, (_, i) => i).filter((i) => !used.has(i));
-  const onlyA = alone(A.length, new Set(pairings.map((each) => each.a)));
-  const onlyB = alone(B.length, new Set(pairings.map((each) => each.b)));
+  const onlyA = alone(A.length, new Set(pairings.map((each) => strokesOf[0][each.a])));
+  const onlyB = alone(B.length, new Set(pairings.map((each) => strokesOf[1][each.b])));
   return TIMES.map((t) => {
     const start = performance.now();
     const lines = linesAt(tween, t);
@@ -47,8 +54,8 @@ export function predictPair({ id, figH, A, B }: BetweenCase): BetweenPrediction[
       t,
       ms: matched + performance.now() - start,
       strokes: lines.map(({ pairing, path }) => ({
-        a: pairings[pairing].a,
-        b: pairings[pairing].b,
+        a: strokesOf[0][pairings[pairing].a],
+        b: strokesOf[1][pairings[pairing].b],
         pts: Array.from(path, (value) => Math.round(value * 100) / 100),
       })),
       onlyA,

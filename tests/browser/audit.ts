@@ -6,7 +6,7 @@ export interface Audit {
   cutOff: string[];
   /** Named controls that something else lies over. */
   covered: string[];
-  /** Words cut off inside their control without an ellipsis. */
+  /** Words cut off inside their control without an ellipsis, or at the side of a panel. */
   cutWords: string[];
   /** Words smaller than 11 pixels at 100 %. */
   small: string[];
@@ -91,6 +91,20 @@ export function audit(page: Page): Promise<Audit> {
     for (let node = words.nextNode(); node; node = words.nextNode()) {
       const parent = node.parentElement;
       if (!parent || !node.textContent?.trim() || parent.closest('script, style') || hidden(parent)) continue;
+      // A panel that is scrolled down holds all of its words from side to side.
+      const panel = parent.closest('[class*="overflow-y-auto"], [class*="overflow-hidden"], main, body');
+      const ellipsis = parent.closest(
+        '.truncate, [class*="line-clamp"], svg, canvas, [role="list"], [class*="overflow-x-auto"]',
+      );
+      if (panel && (!ellipsis || !panel.contains(ellipsis))) {
+        const range = document.createRange();
+        range.selectNodeContents(node);
+        const [words, room] = [range.getBoundingClientRect(), panel.getBoundingClientRect()];
+        if (words.width > 0 && (words.right > room.right + 1 || words.left < room.left - 1))
+          out.cutWords.push(
+            `“${node.textContent.trim().slice(0, 40)}” ${Math.round(words.right - room.right)} too far`,
+          );
+      }
       const size = Number.parseFloat(getComputedStyle(parent).fontSize);
       const svg = parent.closest('svg');
       // Words in a picture grow with it.

@@ -18,7 +18,7 @@ export function OptionStrip() {
   return (
     <div className="flex h-[2.125rem] shrink-0 items-center gap-4 border-b border-rule bg-panel px-3 text-sm">
       <span className="font-semibold">{name}</span>
-      <div className="flex min-w-0 flex-1 items-center gap-1.5 overflow-x-auto [scrollbar-width:none] @min-[73.75rem]/window:gap-4">
+      <div className="flex min-w-0 flex-1 items-center gap-1.5 overflow-x-auto whitespace-nowrap [scrollbar-width:none] @min-[73.75rem]/window:gap-4">
         <Strip />
       </div>
       <div className="flex shrink-0 items-center gap-1">

@@ -52,7 +52,7 @@ interface TickProps {
 export function Tick({ label, short, about, checked, dim, disabled, className = '', children, onChange }: TickProps) {
   return (
     <Hint text={about}>
-      <label className={`flex min-h-6 items-center gap-1.5 whitespace-nowrap ${dim ? 'text-second' : ''} ${className}`}>
+      <label className={`flex min-h-6 items-center gap-1.5 ${dim ? 'text-second' : ''} ${className}`}>
         <TickBox {...{ label, checked, disabled, onChange }} />
         {short && (
           <span aria-hidden="true" className="@min-[73.75rem]/window:hidden">

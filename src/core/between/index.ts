@@ -19,14 +19,16 @@
  * assignment is made anew a few times with a map for each stroke fitted to the sure matches around it. Limbs that went their own
  * way are found by what else their turn brings into place (`limbs.ts`); in the last rounds every stroke asks its neighbours
  * (`relations.ts`). Figure and parts have motions of their own (`motion.ts`); every edge turns by its own angle, and the points are
- * solved for (`tween.ts`, `solve.ts`). Links in a row are made one smooth way in time (`chain.ts`).
+ * solved for (`tween.ts`, `solve.ts`). Lines in one go here and in pieces there are found after a first matching (`whole-lines.ts`): pieces whose
+ * ends meet are put together on trial, and where the whole fits much better than what there was, all is matched once more with the line cut. Links in a row are made one smooth way in time (`chain.ts`).
  *
  * `npm run --silent predict -- between CASES OUT` runs the matching over a file of cases.
  */
 export * from './match/match.ts';
+export * from './match/match-pieces.ts';
 export * from './match/pairing.ts';
 export * from './match/shape.ts';
-export { densePath } from './match/strokes.ts';
+export { type Dense, densePath } from './match/strokes.ts';
 export * from './plan/compute.ts';
 export * from './plan/fingerprints.ts';
 export * from './plan/follow.ts';

@@ -4,9 +4,9 @@ import { mapPoint } from '../../plane/matrix.ts';
 import { type Area, POINT_SIZE, type Stroke } from '../../shot/drawing-model.ts';
 import { type Id, newId } from '../../shot/ids.ts';
 import type { AloneWay, ArcGuide, Passage, Planes } from '../../shot/model.ts';
-import { matchShapes } from '../match/match.ts';
+import { matchPieces } from '../match/match-pieces.ts';
 import { type Pairing, pairUp } from '../match/pairing.ts';
-import { denseAll, inPieces } from '../match/parted-lines.ts';
+import { denseAll } from '../match/parted-lines.ts';
 import { exactPairing, isSameLine } from '../match/same-line.ts';
 import {
   brushBetween,
@@ -128,9 +128,9 @@ export class Link {
     const free = (all: Stroke[]) => denseAll(all.filter(({ id }) => !loose.has(id)));
     const [ofA, ofB] = [free(a.ink), free(b.ink)];
     const strokes = (all: Dense[]) => all.map(({ stroke }) => stroke);
-    const cut = inPieces(ofA, ofB, knownPairs(strokes(ofA), strokes(ofB), passage));
+    const fixed = knownPairs(strokes(ofA), strokes(ofB), passage);
+    const { matching, ...cut } = matchPieces(ofA, ofB, { size, fixed, progress });
     const shapes = [cut.a, cut.b].map((all) => all.map(({ shape }) => shape));
-    const matching = matchShapes(shapes[0], shapes[1], { size, fixed: cut.pairs, progress });
     const settled = new Set(passage?.pairs.map((pair) => `${pair.a} ${pair.b}`));
     pairUp(shapes[0], shapes[1], matching).forEach((pairing, k) => {
       const [one, other] = [cut.a[pairing.a], cut.b[pairing.b]];

@@ -1,0 +1,259 @@
+/**
+ * Lines that are drawn in one go in one drawing and in pieces in the other: found by putting pieces whose ends meet together again and
+ * asking whether the whole fits better than the pieces did. Method of this project; costs are those of the matching.
+ */
+import type { Matrix } from '../../plane/matrix.ts';
+import type { Matching } from './match.ts';
+import { costOf, predicted, ratioOf, unlike } from './pair-cost.ts';
+import { type Path, type Shape, shapeOf } from './shape.ts';
+
+/** Ends meet when they are so near one another, pixels and share of the figure's size. */
+const GAP = 14;
+const GAP_SHARE = 0.04;
+/** A line goes on where it turns by less than this, radians. */
+const TURN = 1.2;
+/** What a line left without a partner costs, beside what pairs cost (half of it on each side). */
+const LONELY = 0.6;
+/** A whole has to be so much better than what there was. */
+const BETTER = 0.35;
+/** Where a piece was the line's partner already, the whole has to fit the line so much better than that piece. */
+const OWN_BETTER = 0.12;
+
+/** How different in length a whole and its line may be. */
+const LIKE_LENGTH = 0.28;
+/** A whole that fits worse than this is none. */
+const FITS = 0.4;
+/** Pieces are put together so many times: a line may be in four. */
+const TIMES = 2;
+
+/** A line of one drawing, put together from one stroke or several, in order. */
+interface Whole {
+  strokes: number[];
+  shape: Shape;
+}
+
+/** The place and the direction a line leaves by one of its ends. */
+function endOf({ path, length }: Shape, last: boolean): { x: number; y: number; dx: number; dy: number } {
+  const n = path.length / 2;
+  const at = (k: number) => (last ? n - 1 - k : k);
+  const [x, y] = [path[2 * at(0)], path[2 * at(0) + 1]];
+  // Far enough in that a tremor at the very end says nothing.
+  const far = Math.min(0.3 * length, 16);
+  let k = 1;
+  while (k < n - 1 && Math.hypot(path[2 * at(k)] - x, path[2 * at(k) + 1] - y) < far) k++;
+  const [px, py] = [path[2 * at(Math.min(k, n - 1))], path[2 * at(Math.min(k, n - 1)) + 1]];
+  const reach = Math.hypot(x - px, y - py) || 1;
+  return { x, y, dx: (x - px) / reach, dy: (y - py) / reach };
+}
+
+const turned = (path: Path): Path => {
+  const out = new Float64Array(path.length);
+  for (let i = 0; i < path.length; i += 2) {
+    out[i] = path[path.length - 2 - i];
+    out[i + 1] = path[path.length - 1 - i];
+  }
+  return out;
+};
+
+/** All pairs of open lines whose ends meet and go on the same way, put together. */
+function wholesOf(lines: Whole[], size: number): (Whole & { of: [number, number] })[] {
+  const gap = Math.max(GAP, GAP_SHARE * size);
+  const out: (Whole & { of: [number, number] })[] = [];
+  const ends = lines.map(({ shape }) => (shape.closed ? null : [endOf(shape, false), endOf(shape, true)]));
+  for (let u = 0; u < lines.length; u++) {
+    const one = ends[u];
+    if (!one) continue;
+    for (let v = u + 1; v < lines.length; v++) {
+      const other = ends[v];
+      if (!other) continue;
+      for (const p of [0, 1])
+        for (const q of [0, 1]) {
+          const [a, b] = [one[p], other[q]];
+          const apart = Math.hypot(a.x - b.x, a.y - b.y);
+          if (apart > gap) continue;
+          // Out of the one and into the other.
+          if (a.dx * -b.dx + a.dy * -b.dy < Math.cos(TURN)) continue;
+          const first = p === 1 ? lines[u].shape.path : turned(lines[u].shape.path);
+          const second = q === 0 ? lines[v].shape.path : turned(lines[v].shape.path);
+          const path = new Float64Array(first.length + second.length);
+          path.set(first);
+          path.set(second, first.length);
+          const [su, sv] = [lines[u].strokes, lines[v].strokes];
+          const strokes = [...(p === 1 ? su : [...su].reverse()), ...(q === 0 ? sv : [...sv].reverse())];
+          out.push({ of: [u, v], strokes, shape: shapeOf(path) });
+        }
+    }
+  }
+  return out;
+}
+
+/** What was matched, one line with one, with what each pair costs. */
+interface Matched {
+  a: Whole[];
+  b: Whole[];
+  maps: Matrix[];
+  ofA: Map<number, { b: number; cost: number }>;
+  ofB: Map<number, { a: number; cost: number }>;
+}
+
+/** A whole that is better: the line of one side, the two of the other it takes the place of, and by how much. */
+interface Better {
+  side: 'a' | 'b';
+  line: number;
+  whole: Whole & { of: [number, number] };
+  cost: number;
+  gain: number;
+}
+
+function betterOnes({ a, b, maps, ofA, ofB }: Matched, size: number): Better[] {
+  const out: Better[] = [];
+  const lonely = LONELY / 2;
+  // Pieces in b of a line of a.
+  for (const whole of wholesOf(b, size)) {
+    const [u, v] = whole.of;
+    const [pu, pv] = [ofB.get(u), ofB.get(v)];
+    for (let i = 0; i < a.length; i++) {
+      const one = a[i].shape;
+      if (ratioOf(one, whole.shape) > LIKE_LENGTH) continue;
+      const fit = costOf(one, predicted(one, maps[i]), whole.shape, Math.min(1, unlike(one, whole.shape)), size, FITS);
+      if (!fit) continue;
+      const own = ofA.get(i);
+      // A piece that is all of the line by itself takes no other in.
+      if (own && (own.b === u || own.b === v) && own.cost - fit.cost < OWN_BETTER) continue;
+      let before = own ? own.cost : lonely;
+      let after = fit.cost;
+      // A partner that is let go of stands alone then.
+      if (own && own.b !== u && own.b !== v) after += lonely;
+      for (const each of [pu, pv]) {
+        if (each && each.a !== i) {
+          before += each.cost;
+          after += lonely;
+        } else if (!each) before += lonely;
+      }
+      if (before - after > BETTER) out.push({ side: 'b', line: i, whole, cost: fit.cost, gain: before - after });
+    }
+  }
+  // Pieces in a of a line of b.
+  for (const whole of wholesOf(a, size)) {
+    const [u, v] = whole.of;
+    const [pu, pv] = [ofA.get(u), ofA.get(v)];
+    for (let j = 0; j < b.length; j++) {
+      const other = b[j].shape;
+      if (ratioOf(other, whole.shape) > LIKE_LENGTH) continue;
+      const like = Math.min(1, unlike(whole.shape, other));
+      let cost = Number.POSITIVE_INFINITY;
+      for (const map of [maps[u], maps[v]])
+        cost = Math.min(cost, costOf(whole.shape, predicted(whole.shape, map), other, like, size, FITS)?.cost ?? cost);
+      if (cost === Number.POSITIVE_INFINITY) continue;
+      const own = ofB.get(j);
+      if (own && (own.a === u || own.a === v) && own.cost - cost < OWN_BETTER) continue;
+      let before = own ? own.cost : lonely;
+      let after = cost;
+      if (own && own.a !== u && own.a !== v) after += lonely;
+      for (const each of [pu, pv]) {
+        if (each && each.b !== j) {
+          before += each.cost;
+          after += lonely;
+        } else if (!each) before += lonely;
+      }
+      if (before - after > BETTER) out.push({ side: 'a', line: j, whole, cost, gain: before - after });
+    }
+  }
+  return out.sort((x, y) => y.gain - x.gain);
+}
+
+/**
+ * Pairs of strokes of which one has several partners: a line in one piece here and in several there.
+ * @param matching what a matching of single strokes came to
+ * @returns the pairs, grouped: one stroke of one side with all of its pieces; empty where every line is whole
+ */
+export function linesInPieces(
+  a: Shape[],
+  b: Shape[],
+  matching: Matching,
+  size: number,
+  free: (side: 'a' | 'b', stroke: number) => boolean = () => true,
+): { a: number; b: number }[] {
+  let state: Matched = {
+    a: a.map((shape, i) => ({ strokes: [i], shape })),
+    b: b.map((shape, j) => ({ strokes: [j], shape })),
+    maps: matching.maps,
+    ofA: new Map(matching.matches.map((each) => [each.a, { b: each.b, cost: each.cost }])),
+    ofB: new Map(matching.matches.map((each) => [each.b, { a: each.a, cost: each.cost }])),
+  };
+  // Costs with what neighbours say are not those of a pair by itself: they are measured again.
+  for (const { a: i, b: j } of matching.matches) {
+    const like = Math.min(1, unlike(a[i], b[j]));
+    const cost = costOf(a[i], predicted(a[i], matching.maps[i]), b[j], like, size, 3)?.cost ?? 3;
+    state.ofA.get(i)!.cost = cost;
+    state.ofB.get(j)!.cost = cost;
+  }
+  for (let time = 0; time < TIMES; time++) {
+    const found = betterOnes(state, size);
+    const touched = { a: new Set<number>(), b: new Set<number>() };
+    const taken: Better[] = [];
+    for (const each of found) {
+      const other = each.side === 'a' ? 'b' : 'a';
+      const { of } = each.whole;
+      const strokes = (side: 'a' | 'b', line: number) =>
+        state[side][line].strokes.every((stroke) => free(side, stroke));
+      // One side of a pair is always a single stroke: only that can be cut.
+      if (state[other][each.line].strokes.length > 1) continue;
+      if (touched[other].has(each.line) || of.some((line) => touched[each.side].has(line))) continue;
+      if (!strokes(other, each.line) || of.some((line) => !strokes(each.side, line))) continue;
+      touched[other].add(each.line);
+      for (const line of of) touched[each.side].add(line);
+      taken.push(each);
+    }
+    if (taken.length === 0) break;
+    state = mergedBy(state, taken);
+  }
+  const out: { a: number; b: number }[] = [];
+  for (const [i, { b: j }] of state.ofA) {
+    const [one, other] = [state.a[i].strokes, state.b[j].strokes];
+    if (one.length + other.length > 2) for (const p of one) for (const q of other) out.push({ a: p, b: q });
+  }
+  return out;
+}
+
+/** The lines as they are once pieces have been put together. */
+function mergedBy(state: Matched, taken: Better[]): Matched {
+  const gone = { a: new Set<number>(), b: new Set<number>() };
+  const added: Record<'a' | 'b', { whole: Whole; map: Matrix }[]> = { a: [], b: [] };
+  for (const { side, whole } of taken) {
+    for (const line of whole.of) gone[side].add(line);
+    added[side].push({ whole, map: side === 'a' ? state.maps[whole.of[0]] : state.maps[0] });
+  }
+  const kept = {
+    a: state.a.map((_, i) => i).filter((i) => !gone.a.has(i)),
+    b: state.b.map((_, j) => j).filter((j) => !gone.b.has(j)),
+  };
+  const newA = new Map(kept.a.map((i, at) => [i, at]));
+  const newB = new Map(kept.b.map((j, at) => [j, at]));
+  const ofA: Matched['ofA'] = new Map();
+  const ofB: Matched['ofB'] = new Map();
+  const busy = {
+    a: new Set(taken.filter(({ side }) => side === 'b').map(({ line }) => line)),
+    b: new Set(taken.filter(({ side }) => side === 'a').map(({ line }) => line)),
+  };
+  const put = (i: number, j: number, cost: number) => {
+    ofA.set(i, { b: j, cost });
+    ofB.set(j, { a: i, cost });
+  };
+  for (const [i, { b: j, cost }] of state.ofA) {
+    const [p, q] = [newA.get(i), newB.get(j)];
+    if (p !== undefined && q !== undefined && !busy.a.has(i) && !busy.b.has(j)) put(p, q, cost);
+  }
+  const count = { a: kept.a.length, b: kept.b.length };
+  for (const { side, line, cost } of taken) {
+    if (side === 'b') put(newA.get(line)!, count.b++, cost);
+    else put(count.a++, newB.get(line)!, cost);
+  }
+  return {
+    a: [...kept.a.map((i) => state.a[i]), ...added.a.map(({ whole }) => whole)],
+    b: [...kept.b.map((j) => state.b[j]), ...added.b.map(({ whole }) => whole)],
+    maps: [...kept.a.map((i) => state.maps[i]), ...added.a.map(({ map }) => map)],
+    ofA,
+    ofB,
+  };
+}

@@ -1,0 +1,93 @@
+/** Lines in one go in one drawing and in pieces in the other are found and stay one line on their way. */
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { densePath, Link, matchPieces } from '../../../src/core/between/index.ts';
+import type { Stroke } from '../../../src/core/shot/index.ts';
+import { strokeThrough } from '../../make.ts';
+
+const SIZE = 360;
+type Line = [number, number][];
+
+const wave = (x: number, y: number, length: number, turn: number, bend: number): Line =>
+  Array.from({ length: 25 }, (_, i) => {
+    const [along, off] = [(i / 24) * length, bend * Math.sin((i / 24) * Math.PI * 1.5)];
+    return [x + along * Math.cos(turn) - off * Math.sin(turn), y + along * Math.sin(turn) + off * Math.cos(turn)];
+  });
+
+/** A figure of open lines of several lengths, none like another. */
+const FIGURE: Line[] = [
+  wave(60, 60, 240, 0.1, 26),
+  wave(80, 120, 120, 0.5, 12),
+  wave(220, 120, 90, 1.2, 20),
+  wave(90, 200, 170, 0.9, 30),
+  wave(260, 210, 60, 0.2, 8),
+  wave(60, 330, 260, -0.1, 14),
+];
+
+const moved = (line: Line, dx: number, dy: number): Line => line.map(([x, y]) => [x + dx, y + dy]);
+const strokes = (lines: Line[]): Stroke[] => lines.map((line) => strokeThrough(line));
+const match = (a: Stroke[], b: Stroke[]) => {
+  const [ofA, ofB] = [a, b].map((all) => all.map((stroke) => densePath(stroke)));
+  const found = matchPieces(ofA, ofB, { size: SIZE });
+  return found.matching.matches
+    .map((each) => `${ofA.indexOf(found.a[each.a].dense)}-${ofB.indexOf(found.b[each.b].dense)}`)
+    .sort();
+};
+const whole = FIGURE.map((_, i) => `${i}-${i}`);
+
+/** The figure moved, one of its lines lifted once on the way; its second piece is the last stroke. */
+function split(line: number, share: number, dx: number, dy: number): Line[] {
+  const lines = FIGURE.map((each) => moved(each, dx, dy));
+  const at = Math.round(share * 24);
+  const rest = lines[line].slice(at);
+  lines[line] = lines[line].slice(0, at);
+  return [...lines, rest];
+}
+
+const LONG = [0, 3, 5];
+const where = fc.record({
+  line: fc.constantFrom(...LONG),
+  share: fc.double({ min: 0.35, max: 0.65, noNaN: true }),
+  dx: fc.integer({ min: -30, max: 30 }),
+  dy: fc.integer({ min: -30, max: 30 }),
+});
+
+describe('a line in two', () => {
+  test('has both pieces for partners, whichever drawing it is in two in; all others keep theirs', () => {
+    fc.assert(
+      fc.property(where, ({ line, share, dx, dy }) => {
+        const [a, b] = [strokes(FIGURE), strokes(split(line, share, dx, dy))];
+        const wanted = [...whole, `${line}-${FIGURE.length}`].sort();
+        expect(match(a, b)).toEqual(wanted);
+        expect(match(b, a)).toEqual(wanted.map((pair) => pair.split('-').reverse().join('-')).sort());
+      }),
+      { numRuns: 25 },
+    );
+  });
+  test('half-way is as long as it is whole', () => {
+    const [a, b] = [strokes(FIGURE), strokes(split(0, 0.5, 20, 10))];
+    const link = new Link({ ink: a, paint: [] }, { ink: b, paint: [] }, SIZE, {
+      passage: null,
+      arcs: [],
+      only: null,
+      progress: () => {},
+    });
+    expect(link.alone).toEqual([]);
+    const length = (all: Stroke[]) =>
+      all.reduce((sum, { points }) => {
+        for (let i = 6; i + 1 < points.length; i += 6)
+          sum += Math.hypot(points[i] - points[i - 6], points[i + 1] - points[i - 5]);
+        return sum;
+      }, 0);
+    expect(length(link.at(0.5).ink)).toBeGreaterThan(0.95 * length(a));
+  });
+});
+
+test('where every line is whole nothing is put together', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -40, max: 40 }), (dx, dy) => {
+      expect(match(strokes(FIGURE), strokes(FIGURE.map((line) => moved(line, dx, dy))))).toEqual(whole);
+    }),
+    { numRuns: 15 },
+  );
+});
