@@ -96,7 +96,7 @@ export function audit(page: Page): Promise<Audit> {
       const ellipsis = parent.closest(
         '.truncate, [class*="line-clamp"], svg, canvas, [role="list"], [class*="overflow-x-auto"]',
       );
-      if (panel && (!ellipsis || !panel.contains(ellipsis))) {
+      if (panel && !ellipsis) {
         const range = document.createRange();
         range.selectNodeContents(node);
         const [words, room] = [range.getBoundingClientRect(), panel.getBoundingClientRect()];

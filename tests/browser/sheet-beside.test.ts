@@ -206,5 +206,15 @@ describe('the rest of the sheet', () => {
     await animator.hand.wait(200);
     expect(await animator.frame()).toBe(13);
     expect(await animator.sheetOf('Clean')).toBe('1x4 2x4 3x4 4x4 5x4');
+    // Resting first, it chooses as a pen does, and nothing scrolls.
+    const [from, to] = [await animator.cell('Clean', 10, 0.4), await animator.cell('Clean', 15, 0.4)];
+    const stood = await scrolled();
+    await touch('touchStart', from.x, from.y);
+    await animator.hand.wait(400);
+    for (let i = 1; i <= 5; i++) await touch('touchMove', from.x, from.y + ((to.y - from.y) * i) / 5);
+    await touch('touchEnd', to.x, to.y);
+    await animator.hand.text('6 frames');
+    expect(await scrolled()).toBe(stood);
+    await animator.hand.key('Escape');
   });
 });

@@ -72,7 +72,8 @@ export function WorkLayout({ children, side, sideName }: { children: ReactNode; 
   );
   return (
     <Group
-      key={place}
+      // With larger words the panel begins anew at its own width.
+      key={`${place} ${scale}`}
       orientation={portrait ? 'vertical' : 'horizontal'}
       className="min-w-0 flex-1"
       defaultLayout={layout.defaultLayout}

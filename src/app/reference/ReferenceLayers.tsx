@@ -41,7 +41,7 @@ function Row({ layer, onContact }: { layer: Layer; onContact(): void }) {
   const pictures = layer.exposures.filter((exposure) => exposure.cell).length;
   return (
     <li
-      className={`flex items-center gap-3 px-3 py-1.5 ${inHand ? 'bg-wash' : ''}`}
+      className={`flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5 ${inHand ? 'bg-wash' : ''}`}
       onPointerDown={() => view.setState({ layerId: layer.id })}
     >
       {first && (
@@ -54,7 +54,7 @@ function Row({ layer, onContact }: { layer: Layer; onContact(): void }) {
           tint={null}
         />
       )}
-      <span className="min-w-0 flex-1">
+      <span className="min-w-36 flex-1">
         <b className="block truncate font-medium">{layer.name}</b>
         <span className="text-sm text-second">
           {pictures} pictures, {totalFrames(layer.exposures)} frames · guide, never delivered

@@ -30,6 +30,8 @@ const CURSORS: Record<Grip, string> = {
 };
 /** A finger that moved less than this pressed, it did not scroll. CSS pixels. */
 const TAP = 8;
+/** A finger that has rested so long takes hold of what is under it. The menu comes later. Milliseconds. */
+const RESTS_MS = 280;
 
 const labels = new WeakMap<object, string>();
 
@@ -63,6 +65,7 @@ export function SheetBody() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const drag = useRef<SheetDrag | null>(null);
   const finger = useRef<{ x: number; y: number; left: number; top: number; moved: boolean } | null>(null);
+  const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [room, setRoom] = useState({ width: 340, height: 400 });
   const order = stack.map(({ id }) => id).join();
   const beside = useBeside();
@@ -134,6 +137,14 @@ export function SheetBody() {
     if (event.pointerType === 'touch') {
       const { scrollLeft: left, scrollTop: top } = scroller.current!;
       finger.current = { x: event.clientX, y: event.clientY, left, top, moved: false };
+      // A finger that has rested does what a pen does: it chooses, carries, drags the end of a hold.
+      clearTimeout(resting.current);
+      resting.current = setTimeout(() => {
+        if (!finger.current || finger.current.moved) return;
+        finger.current = null;
+        navigator.vibrate?.(10);
+        drag.current = startDrag(commands, at, { shift: false, alt: false });
+      }, RESTS_MS);
       return;
     }
     drag.current = startDrag(commands, at, { shift: event.shiftKey, alt: event.altKey });
@@ -152,6 +163,7 @@ export function SheetBody() {
     else event.currentTarget.style.cursor = CURSORS[gripAt(session.shot, view.getState(), at)];
   };
   const up = (event: PointerEvent<HTMLCanvasElement>) => {
+    clearTimeout(resting.current);
     const held = { shift: event.shiftKey, alt: event.altKey };
     const at = place(event);
     if (finger.current && !finger.current.moved) startDrag(commands, at, held).end?.(at, held);
@@ -160,6 +172,7 @@ export function SheetBody() {
     drag.current = null;
   };
   const cancel = () => {
+    clearTimeout(resting.current);
     drag.current = null;
     finger.current = null;
     view.setState({ landing: null });

@@ -120,7 +120,7 @@ export function TimingCard() {
           Repeat
         </Button>
         <span
-          className="w-[5.375rem] text-right font-mono text-xs whitespace-nowrap text-second tabular"
+          className="min-w-0 max-w-[5.375rem] flex-1 truncate text-right font-mono text-xs text-second tabular"
           data-testid="repeat-gives"
         >
           {foresight}

@@ -1,8 +1,7 @@
 /** Shots that play on the shelf while the pen rests on them: a few small pictures of each, painted when they are first asked for. */
 import { LRUCache } from 'lru-cache';
-import { openKept, rowsOf, type ShotRow } from '../../store/index.ts';
-import { db } from '../library.ts';
-import { pictureHost } from '../session/workers.ts';
+import type { ShotRow } from '../../store/index.ts';
+import { paintingHost } from './card.ts';
 
 /** Pictures of a shot, spread over it, and how long each stands, milliseconds. */
 const PICTURES = 16;
@@ -26,16 +25,7 @@ export function playShot({ id, changedAt, length }: ShotRow, show: (url: string 
   let close = () => {};
   const rest = () => new Promise((done) => setTimeout(done, STANDS_MS));
   const paint = async (): Promise<string[]> => {
-    const { shot } = (await openKept(db, id)).history;
-    if (ended) return [];
-    const files = await rowsOf(db.assets, id).toArray();
-    const host = pictureHost(
-      (face) => {
-        void face.open(shot);
-        for (const file of files) void face.putFile(file.id, file.blob);
-      },
-      () => undefined,
-    );
+    const host = await paintingHost(id);
     close = () => host.close();
     const urls: string[] = [];
     const count = Math.min(PICTURES, length);

@@ -87,13 +87,19 @@ function wholesOf(lines: Whole[], size: number): (Whole & { of: [number, number]
   return out;
 }
 
+/** A line's partner in the other drawing, and what the pair costs. */
+interface Partner {
+  other: number;
+  cost: number;
+}
+
 /** What was matched, one line with one, with what each pair costs. */
 interface Matched {
   a: Whole[];
   b: Whole[];
   maps: Matrix[];
-  ofA: Map<number, { b: number; cost: number }>;
-  ofB: Map<number, { a: number; cost: number }>;
+  ofA: Map<number, Partner>;
+  ofB: Map<number, Partner>;
 }
 
 /** A whole that is better: the line of one side, the two of the other it takes the place of, and by how much. */
@@ -105,58 +111,54 @@ interface Better {
   gain: number;
 }
 
-function betterOnes({ a, b, maps, ofA, ofB }: Matched, size: number): Better[] {
-  const out: Better[] = [];
-  const lonely = LONELY / 2;
-  // Pieces in b of a line of a.
-  for (const whole of wholesOf(b, size)) {
-    const [u, v] = whole.of;
-    const [pu, pv] = [ofB.get(u), ofB.get(v)];
-    for (let i = 0; i < a.length; i++) {
-      const one = a[i].shape;
-      if (ratioOf(one, whole.shape) > LIKE_LENGTH) continue;
-      const fit = costOf(one, predicted(one, maps[i]), whole.shape, Math.min(1, unlike(one, whole.shape)), size, FITS);
-      if (!fit) continue;
-      const own = ofA.get(i);
-      // A piece that is all of the line by itself takes no other in.
-      if (own && (own.b === u || own.b === v) && own.cost - fit.cost < OWN_BETTER) continue;
-      let before = own ? own.cost : lonely;
-      let after = fit.cost;
-      // A partner that is let go of stands alone then.
-      if (own && own.b !== u && own.b !== v) after += lonely;
-      for (const each of [pu, pv]) {
-        if (each && each.a !== i) {
-          before += each.cost;
-          after += lonely;
-        } else if (!each) before += lonely;
-      }
-      if (before - after > BETTER) out.push({ side: 'b', line: i, whole, cost: fit.cost, gain: before - after });
+/** Half of what a pair that is not made costs: a line left without a partner. */
+const ALONE = LONELY / 2;
+
+/**
+ * What is gained when a line takes a whole for its partner instead of what it and the whole's pieces have; below 0: it is lost.
+ * @param cost what the line and the whole cost; `own`: the line's partner; `pieces`: the whole's two, with their partners
+ */
+function gainOf(
+  line: number,
+  cost: number,
+  own: Partner | undefined,
+  pieces: { piece: number; partner: Partner | undefined }[],
+): number {
+  const wasPiece = own !== undefined && pieces.some(({ piece }) => piece === own.other);
+  // A piece that is all of the line by itself takes no other in.
+  if (wasPiece && own.cost - cost < OWN_BETTER) return Number.NEGATIVE_INFINITY;
+  let before = own?.cost ?? ALONE;
+  // A partner that is let go of stands alone then.
+  let after = cost + (own && !wasPiece ? ALONE : 0);
+  for (const { partner } of pieces) {
+    if (!partner) before += ALONE;
+    else if (partner.other !== line) {
+      before += partner.cost;
+      after += ALONE;
     }
   }
-  // Pieces in a of a line of b.
-  for (const whole of wholesOf(a, size)) {
-    const [u, v] = whole.of;
-    const [pu, pv] = [ofA.get(u), ofA.get(v)];
-    for (let j = 0; j < b.length; j++) {
-      const other = b[j].shape;
-      if (ratioOf(other, whole.shape) > LIKE_LENGTH) continue;
-      const like = Math.min(1, unlike(whole.shape, other));
-      let cost = Number.POSITIVE_INFINITY;
-      for (const map of [maps[u], maps[v]])
-        cost = Math.min(cost, costOf(whole.shape, predicted(whole.shape, map), other, like, size, FITS)?.cost ?? cost);
-      if (cost === Number.POSITIVE_INFINITY) continue;
-      const own = ofB.get(j);
-      if (own && (own.a === u || own.a === v) && own.cost - cost < OWN_BETTER) continue;
-      let before = own ? own.cost : lonely;
-      let after = cost;
-      if (own && own.a !== u && own.a !== v) after += lonely;
-      for (const each of [pu, pv]) {
-        if (each && each.b !== j) {
-          before += each.cost;
-          after += lonely;
-        } else if (!each) before += lonely;
-      }
-      if (before - after > BETTER) out.push({ side: 'a', line: j, whole, cost, gain: before - after });
+  return before - after;
+}
+
+/** Wholes of either drawing that are better partners for a line of the other, the best first. */
+function betterOnes({ a, b, maps, ofA, ofB }: Matched, size: number): Better[] {
+  const out: Better[] = [];
+  for (const side of ['a', 'b'] as const) {
+    const [own, others] = side === 'a' ? [a, b] : [b, a];
+    const [ofOwn, ofOthers] = side === 'a' ? [ofA, ofB] : [ofB, ofA];
+    for (const whole of wholesOf(own, size)) {
+      const pieces = whole.of.map((piece) => ({ piece, partner: ofOwn.get(piece) }));
+      others.forEach(({ shape }, line) => {
+        if (ratioOf(shape, whole.shape) > LIKE_LENGTH) return;
+        // Places are always told from the first drawing to the second.
+        const [from, to] = side === 'a' ? [whole.shape, shape] : [shape, whole.shape];
+        const like = Math.min(1, unlike(from, to));
+        let cost = Number.POSITIVE_INFINITY;
+        for (const map of side === 'a' ? whole.of.map((piece) => maps[piece]) : [maps[line]])
+          cost = Math.min(cost, costOf(from, predicted(from, map), to, like, size, FITS)?.cost ?? cost);
+        const gain = gainOf(line, cost, ofOthers.get(line), pieces);
+        if (gain > BETTER) out.push({ side, line, whole, cost, gain });
+      });
     }
   }
   return out.sort((x, y) => y.gain - x.gain);
@@ -178,8 +180,8 @@ export function linesInPieces(
     a: a.map((shape, i) => ({ strokes: [i], shape })),
     b: b.map((shape, j) => ({ strokes: [j], shape })),
     maps: matching.maps,
-    ofA: new Map(matching.matches.map((each) => [each.a, { b: each.b, cost: each.cost }])),
-    ofB: new Map(matching.matches.map((each) => [each.b, { a: each.a, cost: each.cost }])),
+    ofA: new Map(matching.matches.map((each) => [each.a, { other: each.b, cost: each.cost }])),
+    ofB: new Map(matching.matches.map((each) => [each.b, { other: each.a, cost: each.cost }])),
   };
   // Costs with what neighbours say are not those of a pair by itself: they are measured again.
   for (const { a: i, b: j } of matching.matches) {
@@ -209,7 +211,7 @@ export function linesInPieces(
     state = mergedBy(state, taken);
   }
   const out: { a: number; b: number }[] = [];
-  for (const [i, { b: j }] of state.ofA) {
+  for (const [i, { other: j }] of state.ofA) {
     const [one, other] = [state.a[i].strokes, state.b[j].strokes];
     if (one.length + other.length > 2) for (const p of one) for (const q of other) out.push({ a: p, b: q });
   }
@@ -237,10 +239,10 @@ function mergedBy(state: Matched, taken: Better[]): Matched {
     b: new Set(taken.filter(({ side }) => side === 'a').map(({ line }) => line)),
   };
   const put = (i: number, j: number, cost: number) => {
-    ofA.set(i, { b: j, cost });
-    ofB.set(j, { a: i, cost });
+    ofA.set(i, { other: j, cost });
+    ofB.set(j, { other: i, cost });
   };
-  for (const [i, { b: j, cost }] of state.ofA) {
+  for (const [i, { other: j, cost }] of state.ofA) {
     const [p, q] = [newA.get(i), newB.get(j)];
     if (p !== undefined && q !== undefined && !busy.a.has(i) && !busy.b.has(j)) put(p, q, cost);
   }
