@@ -37,8 +37,8 @@ function wordsOn(control: Element, commands: readonly Command[]): string {
     .join(' ');
 }
 
-/** Waits for the next press and says what was pressed. Esc gives it up. @returns ends it */
-export function askWhatIsThis(commands: readonly Command[], say: (words: string) => void): () => void {
+/** Waits for the next press and says what was pressed. Esc gives it up. */
+export function askWhatIsThis(commands: readonly Command[], say: (words: string) => void): void {
   const root = document.documentElement;
   root.dataset.asking = '';
   const end = () => {
@@ -64,5 +64,4 @@ export function askWhatIsThis(commands: readonly Command[], say: (words: string)
   };
   for (const kind of ['pointerdown', 'pointerup', 'click', 'contextmenu'] as const) addEventListener(kind, press, true);
   addEventListener('keydown', key, true);
-  return end;
 }

@@ -1,6 +1,7 @@
 import { AlertDialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Button } from './Button.tsx';
+import { OVER_ALL, WINDOW_LOOK } from './Window.tsx';
 
 interface QuestionProps {
   title: string;
@@ -21,8 +22,8 @@ export function Question({ title, about, keep, go, onKeep, onGo, children }: Que
   return (
     <AlertDialog.Root open onOpenChange={(open) => !open && onKeep()}>
       <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/35" />
-        <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 max-h-[88vh] w-[28.75rem] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-md bg-panel p-5 shadow-xl">
+        <AlertDialog.Overlay className={OVER_ALL} />
+        <AlertDialog.Content className={`${WINDOW_LOOK} w-[28.75rem]`}>
           <AlertDialog.Title className="font-title text-lg font-semibold">{title}</AlertDialog.Title>
           <AlertDialog.Description className="mb-4 text-sm text-second">{about}</AlertDialog.Description>
           <div className="flex flex-wrap justify-end gap-2">

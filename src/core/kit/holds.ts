@@ -5,7 +5,6 @@ import { type Exposure, type Id, newId, type Role, type Shot } from '../shot/ind
 export const HOLD_SHEETS = {
   take: {
     name: 'Take: down, up, settle',
-    about: 'Eight drawings: held, down on ones, up, over, and settling on twos.',
     // Role and frames of each drawing.
     holds: [
       ['key', 8],
@@ -20,7 +19,6 @@ export const HOLD_SHEETS = {
   },
   walk: {
     name: 'Walk: a step in twelve',
-    about: 'Two steps on twos, twelve frames each: contact, down, passing, up.',
     holds: Array.from({ length: 2 }, () => [
       ['key', 2],
       ['breakdown', 2],
@@ -32,7 +30,6 @@ export const HOLD_SHEETS = {
   },
   turn: {
     name: 'Head turn: ease out, ease in',
-    about: 'Seven drawings: a key held, slow out, over the dip, slow in, a key held.',
     holds: [
       ['key', 6],
       ['between', 2],
@@ -43,7 +40,7 @@ export const HOLD_SHEETS = {
       ['key', 8],
     ],
   },
-} as const satisfies Record<string, { name: string; about: string; holds: readonly (readonly [Role, number])[] }>;
+} as const satisfies Record<string, { name: string; holds: readonly (readonly [Role, number])[] }>;
 
 export type HoldSheet = keyof typeof HOLD_SHEETS;
 

@@ -26,10 +26,12 @@ const FITS = 0.4;
 /** Pieces are put together so many times: a line may be in four. */
 const TIMES = 2;
 
-/** A line of one drawing, put together from one stroke or several, in order. */
+/** A line of one drawing, put together from one stroke or several. */
 interface Whole {
   strokes: number[];
   shape: Shape;
+  /** Nothing is known of it yet: it may be put together with others. */
+  free: boolean;
 }
 
 /** The place and the direction a line leaves by one of its ends. */
@@ -59,7 +61,9 @@ const turned = (path: Path): Path => {
 function wholesOf(lines: Whole[], size: number): (Whole & { of: [number, number] })[] {
   const gap = Math.max(GAP, GAP_SHARE * size);
   const out: (Whole & { of: [number, number] })[] = [];
-  const ends = lines.map(({ shape }) => (shape.closed ? null : [endOf(shape, false), endOf(shape, true)]));
+  const ends = lines.map(({ shape, free }) =>
+    shape.closed || !free ? null : [endOf(shape, false), endOf(shape, true)],
+  );
   for (let u = 0; u < lines.length; u++) {
     const one = ends[u];
     if (!one) continue;
@@ -78,9 +82,8 @@ function wholesOf(lines: Whole[], size: number): (Whole & { of: [number, number]
           const path = new Float64Array(first.length + second.length);
           path.set(first);
           path.set(second, first.length);
-          const [su, sv] = [lines[u].strokes, lines[v].strokes];
-          const strokes = [...(p === 1 ? su : [...su].reverse()), ...(q === 0 ? sv : [...sv].reverse())];
-          out.push({ of: [u, v], strokes, shape: shapeOf(path) });
+          const strokes = [...lines[u].strokes, ...lines[v].strokes];
+          out.push({ of: [u, v], strokes, shape: shapeOf(path), free: true });
         }
     }
   }
@@ -146,16 +149,21 @@ function betterOnes({ a, b, maps, ofA, ofB }: Matched, size: number): Better[] {
   for (const side of ['a', 'b'] as const) {
     const [own, others] = side === 'a' ? [a, b] : [b, a];
     const [ofOwn, ofOthers] = side === 'a' ? [ofA, ofB] : [ofB, ofA];
-    for (const whole of wholesOf(own, size)) {
+    const wholes = wholesOf(own, size);
+    // A line of the first drawing comes to lie in the same place whatever it is held against.
+    const lying = side === 'b' && wholes.length > 0 ? a.map(({ shape }, i) => [predicted(shape, maps[i])]) : [];
+    for (const whole of wholes) {
       const pieces = whole.of.map((piece) => ({ piece, partner: ofOwn.get(piece) }));
-      others.forEach(({ shape }, line) => {
-        if (ratioOf(shape, whole.shape) > LIKE_LENGTH) return;
+      const places = side === 'a' ? whole.of.map((piece) => predicted(whole.shape, maps[piece])) : [];
+      others.forEach(({ shape, strokes, free }, line) => {
+        // One side of a pair is always a single stroke: only that can be cut.
+        if (!free || strokes.length > 1 || ratioOf(shape, whole.shape) > LIKE_LENGTH) return;
         // Places are always told from the first drawing to the second.
         const [from, to] = side === 'a' ? [whole.shape, shape] : [shape, whole.shape];
         const like = Math.min(1, unlike(from, to));
         let cost = Number.POSITIVE_INFINITY;
-        for (const map of side === 'a' ? whole.of.map((piece) => maps[piece]) : [maps[line]])
-          cost = Math.min(cost, costOf(from, predicted(from, map), to, like, size, FITS)?.cost ?? cost);
+        for (const at of side === 'a' ? places : lying[line])
+          cost = Math.min(cost, costOf(from, at, to, like, size, FITS)?.cost ?? cost);
         const gain = gainOf(line, cost, ofOthers.get(line), pieces);
         if (gain > BETTER) out.push({ side, line, whole, cost, gain });
       });
@@ -166,7 +174,7 @@ function betterOnes({ a, b, maps, ofA, ofB }: Matched, size: number): Better[] {
 
 /**
  * Pairs of strokes of which one has several partners: a line in one piece here and in several there.
- * @param matching what a matching of single strokes came to
+ * @param matching what a matching of single strokes came to; `free`: whether nothing is known of a stroke yet
  * @returns the pairs, grouped: one stroke of one side with all of its pieces; empty where every line is whole
  */
 export function linesInPieces(
@@ -174,11 +182,11 @@ export function linesInPieces(
   b: Shape[],
   matching: Matching,
   size: number,
-  free: (side: 'a' | 'b', stroke: number) => boolean = () => true,
+  free: (side: 'a' | 'b', stroke: number) => boolean,
 ): { a: number; b: number }[] {
   let state: Matched = {
-    a: a.map((shape, i) => ({ strokes: [i], shape })),
-    b: b.map((shape, j) => ({ strokes: [j], shape })),
+    a: a.map((shape, i) => ({ strokes: [i], shape, free: free('a', i) })),
+    b: b.map((shape, j) => ({ strokes: [j], shape, free: free('b', j) })),
     maps: matching.maps,
     ofA: new Map(matching.matches.map((each) => [each.a, { other: each.b, cost: each.cost }])),
     ofB: new Map(matching.matches.map((each) => [each.b, { other: each.a, cost: each.cost }])),
@@ -191,18 +199,12 @@ export function linesInPieces(
     state.ofB.get(j)!.cost = cost;
   }
   for (let time = 0; time < TIMES; time++) {
-    const found = betterOnes(state, size);
     const touched = { a: new Set<number>(), b: new Set<number>() };
     const taken: Better[] = [];
-    for (const each of found) {
+    for (const each of betterOnes(state, size)) {
       const other = each.side === 'a' ? 'b' : 'a';
       const { of } = each.whole;
-      const strokes = (side: 'a' | 'b', line: number) =>
-        state[side][line].strokes.every((stroke) => free(side, stroke));
-      // One side of a pair is always a single stroke: only that can be cut.
-      if (state[other][each.line].strokes.length > 1) continue;
       if (touched[other].has(each.line) || of.some((line) => touched[each.side].has(line))) continue;
-      if (!strokes(other, each.line) || of.some((line) => !strokes(each.side, line))) continue;
       touched[other].add(each.line);
       for (const line of of) touched[each.side].add(line);
       taken.push(each);
@@ -220,16 +222,12 @@ export function linesInPieces(
 
 /** The lines as they are once pieces have been put together. */
 function mergedBy(state: Matched, taken: Better[]): Matched {
-  const gone = { a: new Set<number>(), b: new Set<number>() };
-  const added: Record<'a' | 'b', { whole: Whole; map: Matrix }[]> = { a: [], b: [] };
-  for (const { side, whole } of taken) {
-    for (const line of whole.of) gone[side].add(line);
-    added[side].push({ whole, map: side === 'a' ? state.maps[whole.of[0]] : state.maps[0] });
-  }
-  const kept = {
-    a: state.a.map((_, i) => i).filter((i) => !gone.a.has(i)),
-    b: state.b.map((_, j) => j).filter((j) => !gone.b.has(j)),
+  const added = (side: 'a' | 'b') => taken.filter((each) => each.side === side).map(({ whole }) => whole);
+  const keptOf = (side: 'a' | 'b') => {
+    const gone = new Set(added(side).flatMap(({ of }) => of));
+    return state[side].map((_, line) => line).filter((line) => !gone.has(line));
   };
+  const kept = { a: keptOf('a'), b: keptOf('b') };
   const newA = new Map(kept.a.map((i, at) => [i, at]));
   const newB = new Map(kept.b.map((j, at) => [j, at]));
   const ofA: Matched['ofA'] = new Map();
@@ -252,9 +250,9 @@ function mergedBy(state: Matched, taken: Better[]): Matched {
     else put(count.a++, newB.get(line)!, cost);
   }
   return {
-    a: [...kept.a.map((i) => state.a[i]), ...added.a.map(({ whole }) => whole)],
-    b: [...kept.b.map((j) => state.b[j]), ...added.b.map(({ whole }) => whole)],
-    maps: [...kept.a.map((i) => state.maps[i]), ...added.a.map(({ map }) => map)],
+    a: [...kept.a.map((i) => state.a[i]), ...added('a')],
+    b: [...kept.b.map((j) => state.b[j]), ...added('b')],
+    maps: [...kept.a.map((i) => state.maps[i]), ...added('a').map(({ of }) => state.maps[of[0]])],
     ofA,
     ofB,
   };
