@@ -6,6 +6,9 @@ import { lengthsAlong } from '../src/core/plane/index.ts';
 
 export interface BetweenCase {
   id: string;
+  /** The figure, and its family. */
+  design?: string;
+  rig?: string;
   figH: number;
   A: number[][];
   B: number[][];

@@ -23,7 +23,14 @@ interface PaintDrawing {
 export interface PaintCases {
   paper: [number, number];
   grid: [number, number];
-  sequences: { id: string; painted: number[]; drawings: PaintDrawing[] }[];
+  sequences: {
+    id: string;
+    /** The figure, and its family. */
+    design?: string;
+    rig?: string;
+    painted: number[];
+    drawings: PaintDrawing[];
+  }[];
 }
 
 export interface PaintPrediction {
@@ -71,7 +78,7 @@ function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32A
 }
 
 /** The drawings of a sequence with their regions; of painted ones those that do not leak. */
-function prepared({ painted, drawings }: Sequence, { grid, paper }: Pick<PaintCases, 'grid' | 'paper'>) {
+export function prepared({ painted, drawings }: Sequence, { grid, paper }: Pick<PaintCases, 'grid' | 'paper'>) {
   return drawings.map((drawing, at): ThroughDrawing => {
     const ink = drawing.strokes.map(strokeOf);
     const shapes = drawing.strokes.map((stroke) => shapeOf(stroke.filter((_, i) => i % 3 !== 2)));
@@ -98,7 +105,7 @@ function runLengths(labels: Int32Array): number[] {
   return out;
 }
 
-type Sequence = PaintCases['sequences'][number];
+export type Sequence = PaintCases['sequences'][number];
 
 export function predictSequence(cases: PaintCases, sequence: Sequence): PaintPrediction {
   const began = performance.now();

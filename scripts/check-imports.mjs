@@ -11,7 +11,7 @@ const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 /** From the ground up; a folder imports folders of its own floor only where that makes no ring, and never a higher one. */
 const FLOORS = [
   ['src/core/plane'],
-  ['src/core/shot'],
+  ['src/core/shot', 'src/core/learnt'],
   ['src/core/history', 'src/core/ink', 'src/core/speech'],
   ['src/core/sheet', 'src/core/picture', 'src/core/sound'],
   ['src/core/between', 'src/core/paint', 'src/core/mouths', 'src/core/reading', 'src/core/reference'],

@@ -3,6 +3,7 @@ import { useStore } from 'zustand';
 import {
   doubtedPairs,
   forgetPassage,
+  littleInCommon,
   nearestOn,
   pairLines,
   pinPoint,
@@ -104,6 +105,7 @@ export function PairsTable() {
   });
   const lonely = new Set(alone.map(({ line }) => line));
   const doubted = doubtedPairs(pairs);
+  const little = littleInCommon(pairs, a, b);
   const inDoubt = new Set(doubted.flatMap((pair) => [pair.a, pair.b]));
   const lookOf = (id: Id): LineLook => ({
     colour: colours.get(id) ?? (lonely.has(id) ? ALONE : 'var(--color-rule)'),
@@ -230,6 +232,12 @@ export function PairsTable() {
             </Button>
           ))}
         </div>
+        {little && (
+          <p role="alert" className="font-medium text-attention">
+            These two have little in common: {little.matched} of {little.of} lines matched. Pair some by hand, or put a
+            breakdown between them.
+          </p>
+        )}
         <p className="text-second" aria-live="polite">
           {pairs.length} {pairs.length === 1 ? 'pair' : 'pairs'}.{' '}
           {touched

@@ -5,6 +5,15 @@ import { pathOf } from '../desk/line-path.ts';
 import { Button } from '../parts/Button.tsx';
 import type { PaneBox } from './KeyPane.tsx';
 
+/** Lines through points, as an SVG path. */
+function hiddenPath(parts: Float64Array[]): string {
+  let out = '';
+  for (const points of parts)
+    for (let i = 0; i < points.length; i += 2)
+      out += `${i === 0 ? 'M' : 'L'}${points[i].toFixed(1)} ${points[i + 1].toFixed(1)}`;
+  return out;
+}
+
 /** A proposed drawing between faint ghosts of the drawings it comes from. */
 export function ProposedPane({
   from,
@@ -25,6 +34,7 @@ export function ProposedPane({
 }) {
   const unit = Math.max(box.width / 700, box.height / 480);
   const ink = result.drawings[drawing]?.ink ?? [];
+  const hidden = result.hidden[drawing] ?? [];
   const lines = (all: Stroke[], colour: string, opacity: number, width: number) => (
     <path
       d={pathOf(all)}
@@ -52,6 +62,7 @@ export function ProposedPane({
             {name}
           </Button>
         ))}
+        {hidden.length > 0 && <span className="ml-auto text-second">Dotted: thought to go on, hidden</span>}
       </figcaption>
       <svg
         data-testid="proposed"
@@ -63,6 +74,16 @@ export function ProposedPane({
         {lines(from, GHOST_BEFORE, 0.3, 1.5)}
         {lines(to, GHOST_AFTER, 0.3, 1.5)}
         {lines(ink, '#2a2924', 1, 2.4)}
+        <path
+          data-testid="hidden-parts"
+          d={hiddenPath(hidden)}
+          fill="none"
+          stroke="#2a2924"
+          strokeOpacity={0.6}
+          strokeWidth={1.6 * unit}
+          strokeDasharray={`${unit / 4} ${4 * unit}`}
+          strokeLinecap="round"
+        />
       </svg>
     </figure>
   );

@@ -1,9 +1,9 @@
 /** Commands of painting: tools, painting through, what is unsure, holes. Their keys are theirs in the Paint view. */
 
-import { accept, type Doubt, pourAt, proposedAt } from '../../core/paint/index.ts';
+import { accept, alike, type Doubt, pourAt, proposedAt } from '../../core/paint/index.ts';
 import { after, mapPoint } from '../../core/plane/index.ts';
 import { drawingShown } from '../../core/sheet/index.ts';
-import { type Drawing, type Layer, newId, paletteAt } from '../../core/shot/index.ts';
+import { type Area, type Drawing, type Id, type Layer, newId, paletteAt } from '../../core/shot/index.ts';
 import { handPegs } from '../desk/hand-pegs.ts';
 import { panBy, viewMatrix } from '../desk/view.ts';
 import { inView } from '../frame/view.ts';
@@ -15,7 +15,8 @@ import { goToFrame } from './play.ts';
 import type { Command, CommandContext } from './register.ts';
 
 const painting = () => inView('paint');
-const MARGIN = 60;
+/** A place this share of the room from its middle is brought there. */
+const MIDDLE = 0.3;
 
 function drawingInHand(context: CommandContext): { layer: Layer; drawing: Drawing } | null {
   const layer = layerInHand(context);
@@ -39,7 +40,7 @@ async function through(context: CommandContext, alone: boolean): Promise<void> {
   if (words) context.say(words);
 }
 
-/** Goes to a place of the list in sight: its frame, and the paper moved so far that it is seen. */
+/** Goes to a place of the list in sight: its frame, and the paper moved so that it lies in the middle. */
 export function lookAtPlace(context: CommandContext, i: number): void {
   const list = listInSight(context);
   if (list.length === 0) return;
@@ -52,8 +53,8 @@ export function lookAtPlace(context: CommandContext, i: number): void {
   const { paper, room } = state;
   const onScreen = after(handPegs(context.session.shot, state), viewMatrix(paper, room, 1));
   const [px, py] = mapPoint(onScreen, x, y);
-  const over = (value: number, most: number) =>
-    value < MARGIN ? MARGIN - value : value > most - MARGIN ? most - MARGIN - value : 0;
+  // What lies near the middle is left there: the paper does not jump about for every place.
+  const over = (value: number, most: number) => (Math.abs(value - most / 2) > MIDDLE * most ? most / 2 - value : 0);
   const [dx, dy] = [over(px, room.width), over(py, room.height)];
   if (dx !== 0 || dy !== 0) context.view.setState({ paper: panBy(paper, dx, dy, room) });
 }
@@ -83,60 +84,78 @@ function lookOn(context: CommandContext): void {
   else context.say('Nothing is unsure any more.');
 }
 
+/** Says that the paint of doubts is right as it is. */
+function acceptDoubts({ session, paints }: CommandContext, doubts: Doubt[], what: string): void {
+  const areas = doubts.filter(({ area }) => area !== null);
+  if (areas.length > 0)
+    session.change(what, (shot) => {
+      for (const { drawing, area } of areas) accept(shot, drawing, [area!]);
+    });
+  for (const doubt of doubts) if (!doubt.area) paints.settle(doubt);
+}
+
 function agree(context: CommandContext): void {
   const doubt = doubtLookedAt(context);
   if (!doubt) return;
-  if (doubt.area) context.session.change('right as it is', (shot) => accept(shot, doubt.drawing, [doubt.area!]));
-  else context.paints.settle(doubt);
+  acceptDoubts(context, [doubt], 'right as it is');
   lookOn(context);
+}
+
+/** The doubt looked at with all doubts about the same part in other drawings. */
+export const alikeInHand = (context: Pick<CommandContext, 'session' | 'view' | 'paints'>, doubt: Doubt): Doubt[] =>
+  alike(doubtsInHand(context), doubt);
+
+function agreeAlike(context: CommandContext): void {
+  const doubt = doubtLookedAt(context);
+  if (!doubt) return;
+  const all = alikeInHand(context, doubt);
+  acceptDoubts(context, all, 'all like this are right');
+  lookOn(context);
+  if (all.length > 1) context.say(`${all.length} regions like it are right as they are.`);
 }
 
 export function acceptAll(context: CommandContext): void {
   const doubts = doubtsInHand(context);
   if (doubts.length === 0) return;
-  context.session.change('all right as it is', (shot) => {
-    for (const { drawing, area } of doubts) if (area) accept(shot, drawing, [area]);
-  });
-  for (const doubt of doubts) if (!doubt.area) context.paints.settle(doubt);
+  acceptDoubts(context, doubts, 'all right as it is');
   context.say(`${doubts.length} regions are yours now: painting through leaves them.`);
 }
 
-/** Gives a doubtful region the swatch in hand, then carries all that is not sure anew: one undo takes both back. */
-export async function correct(context: CommandContext, doubt: Doubt): Promise<void> {
+/** Gives doubtful regions the swatch in hand, then carries all that is not sure anew: one undo takes it all back. */
+export async function correct(context: CommandContext, doubts: Doubt[]): Promise<void> {
   const { session, view, paints, say } = context;
   const { swatch, tools } = view.getState();
   const gesture = newId();
-  const drawing = session.shot.drawings[doubt.drawing];
   const layer = layerInHand(context);
-  if (!drawing || !layer) return;
-  if (doubt.area) {
-    session.change(
-      'correct paint',
-      (shot) => {
-        for (const area of shot.drawings[doubt.drawing].paint)
-          if (area.id === doubt.area) Object.assign(area, { swatch, sure: null, name: '' });
-      },
-      gesture,
-    );
-  } else {
-    const map = await paints.regions(drawing);
+  if (!layer || doubts.length === 0) return;
+  const byDrawing = new Map<Id, Doubt[]>();
+  for (const doubt of doubts) byDrawing.set(doubt.drawing, [...(byDrawing.get(doubt.drawing) ?? []), doubt]);
+  const repainted: { drawing: Drawing; paint: Area[] }[] = [];
+  for (const [id, own] of byDrawing) {
+    const drawing = session.shot.drawings[id];
+    if (!drawing) continue;
+    const areas = new Set(own.map(({ area }) => area));
+    let paint = drawing.paint.map((area) => (areas.has(area.id) ? { ...area, swatch, sure: null, name: '' } : area));
+    const open = own.filter(({ area }) => area === null);
+    const map = open.length > 0 ? await paints.regions(drawing) : null;
+    if (open.length > 0 && !map) return;
     const { edge, soft, under } = tools.pour;
-    const paint = map && pourAt(drawing.paint, map, doubt.x, doubt.y, swatch, { edge, soft, under });
-    if (!paint) return;
-    const { left } = session.changeWhereSame(
-      'correct paint',
-      [{ drawing }],
-      (own) => {
-        own.paint = paint;
-      },
-      gesture,
-    );
-    if (left.length > 0) {
-      say(leftInWords(left).trim());
-      return;
-    }
-    paints.settle(doubt);
+    for (const { x, y } of open) paint = pourAt(paint, map!, x, y, swatch, { edge, soft, under }) ?? paint;
+    repainted.push({ drawing, paint });
   }
+  const { left } = session.changeWhereSame(
+    'correct paint',
+    repainted,
+    (own, { paint }) => {
+      own.paint = paint;
+    },
+    gesture,
+  );
+  if (left.length > 0) {
+    say(leftInWords(left).trim());
+    return;
+  }
+  for (const doubt of doubts) if (!doubt.area) paints.settle(doubt);
   const { at } = paints.state.getState();
   const words = await paints.through(layer, null, gesture);
   if (words) say(words);
@@ -284,7 +303,24 @@ export const paintCommands: Command[] = [
     when: (context) => doubtLookedAt(context) !== null,
     run: (context) => {
       const doubt = doubtLookedAt(context);
-      if (doubt) void correct(context, doubt);
+      if (doubt) void correct(context, [doubt]);
+    },
+  }),
+  inPaint({
+    id: 'unsure-accept-alike',
+    name: 'All like the one looked at are right',
+    keys: ['Alt+Enter'],
+    when: (context) => doubtLookedAt(context) !== null,
+    run: agreeAlike,
+  }),
+  inPaint({
+    id: 'unsure-correct-alike',
+    name: 'All like the one looked at take the swatch in hand',
+    keys: ['Alt+Shift+Enter'],
+    when: (context) => doubtLookedAt(context) !== null,
+    run: (context) => {
+      const doubt = doubtLookedAt(context);
+      if (doubt) void correct(context, alikeInHand(context, doubt));
     },
   }),
   inPaint({

@@ -4,7 +4,7 @@ import Up from 'lucide-react/icons/chevron-up';
 import { useStore } from 'zustand';
 import { colourOf, paletteAt } from '../../core/shot/index.ts';
 import { useCommand, useCommands } from '../commands/context.ts';
-import { acceptAll, correct, lookAtPlace } from '../commands/paint.ts';
+import { acceptAll, alikeInHand, correct, lookAtPlace } from '../commands/paint.ts';
 import { Button, IconButton } from '../parts/Button.tsx';
 import { useOpenShot, useRestingFrame, useShotParts, useView } from '../session/open-shot.ts';
 import { doubtsInHand } from './looked-at.ts';
@@ -24,7 +24,10 @@ export function ThroughCard() {
   const next = useCommand('unsure-next');
   const before = useCommand('unsure-before');
   const agree = useCommand('unsure-accept');
+  const agreeAlike = useCommand('unsure-accept-alike');
+  const allAre = useCommand('unsure-correct-alike');
   const doubts = doubtsInHand(open);
+  const like = doubts[at] ? alikeInHand(open, doubts[at]) : [];
   const palette = paletteAt(shot, frame);
   const swatchOf = (id: string | null) => palette.swatches.find((each) => each.id === id);
   const inHand = swatchOf(swatch);
@@ -68,10 +71,21 @@ export function ThroughCard() {
                 style={{ background: inHand && colourOf(inHand) }}
               />
             }
-            onClick={() => void correct(commands, doubts[at])}
+            onClick={() => void correct(commands, [doubts[at]])}
           >
             It is {inHand?.name}
           </Button>
+          {like.length > 1 && (
+            <div className="flex basis-full flex-wrap items-center gap-1">
+              <span className="text-second">{like.length} like this:</span>
+              <Button look="quiet" title={agreeAlike.keys} onClick={agreeAlike.run}>
+                all right
+              </Button>
+              <Button look="quiet" title={allAre.keys} disabled={!inHand} onClick={allAre.run}>
+                all {inHand?.name}
+              </Button>
+            </div>
+          )}
         </div>
       )}
       <ul aria-label="Unsure regions" className="min-h-0 flex-1 overflow-y-auto p-1.5">

@@ -37,6 +37,8 @@ interface PaintState {
   busy: { what: string; share: number } | null;
   /** Regions left unpainted when paint was last carried, without being sure. */
   left: LeftOpen[];
+  /** Which part of the figure each area is that was carried last and is not sure. */
+  parts: ReadonlyMap<Id, string>;
   /** What was found when holes were last looked for; null: not looked for. */
   faults: { layerId: Id; list: Fault[] } | null;
   /** Which of the list in sight is on the paper. */
@@ -56,7 +58,7 @@ export function leftInWords(left: readonly Drawing[]): string {
     : ` ${left.length} drawings (${names}${left.length > 4 ? ' and more' : ''}) were changed meanwhile and stay as they are.`;
 }
 
-const FIRST: PaintState = { busy: null, left: [], faults: null, at: -1, proposal: null, unfit: null };
+const FIRST: PaintState = { busy: null, left: [], parts: new Map(), faults: null, at: -1, proposal: null, unfit: null };
 
 export class PaintDesk {
   readonly state: StoreApi<PaintState> = createStore<PaintState>(() => FIRST);
@@ -254,9 +256,12 @@ export class PaintDesk {
     const behind = new Set(left.map(({ id }) => id));
     const put = wanted.filter(({ id }) => !behind.has(id));
     const unpainted = put.flatMap(({ id, unsure }) =>
-      unsure.flatMap(({ x, y, sure, area }) => (area ? [] : [{ drawing: id, x, y, sure }])),
+      unsure.flatMap(({ x, y, sure, area, part }) => (area ? [] : [{ drawing: id, x, y, sure, part }])),
     );
-    this.state.setState({ left: unpainted, at: -1 });
+    const parts = new Map(
+      put.flatMap(({ unsure }) => unsure.flatMap(({ area, part }) => (area ? [[area, part] as const] : []))),
+    );
+    this.state.setState({ left: unpainted, parts, at: -1 });
     const doubts = put.reduce((sum, { unsure }) => sum + unsure.length, 0);
     const many = `${put.length} ${put.length === 1 ? 'drawing' : 'drawings'} painted`;
     const said = doubts === 0 ? `${many}, all of it sure.` : `${many}; ${doubts} regions to look at.`;
@@ -264,7 +269,8 @@ export class PaintDesk {
   }
 
   doubts(layer: Layer): Doubt[] {
-    return doubtsIn(this.session.shot, layer, this.state.getState().left);
+    const { left, parts } = this.state.getState();
+    return doubtsIn(this.session.shot, layer, left, parts);
   }
 
   /** A region that was left unpainted is right as it is, or has been painted. */

@@ -194,6 +194,8 @@ export const COMMAND_HELP: Readonly<Record<string, string>> = {
   'unsure-before': 'Goes to the region looked at before.',
   'unsure-accept': 'Says that the paint looked at is right.',
   'unsure-correct': 'Gives the region looked at the swatch in hand.',
+  'unsure-accept-alike': 'Says that the paint of this part is right in all drawings that were not sure of it.',
+  'unsure-correct-alike': 'Gives this part the swatch in hand in all drawings that were not sure of it.',
   'unsure-accept-all': 'Says that all carried paint of the layer is right.',
   'look-for-holes': 'Looks for unpainted regions, specks, leaks and colours that jump.',
   'fill-specks': 'Fills tiny unpainted spots with what surrounds them.',

@@ -15,16 +15,24 @@
  * - guided point: a point pinned to an arc guide.
  * - plan: which drawings are to be computed from which. Fingerprint: short text that changes when what it is of changes.
  *
+ * - judge: what weighs the evidence for two lines' being one, learnt from drawings whose lines are known (`match/judge/`).
+ * - candidate: two lines that may be one. Belief: how likely a candidate is, 0..1, so far. Leader: a believed pair that says where
+ *   what is around it goes.
+ *
  * How: shapes are compared up to turn and size (`pair-cost.ts`), with two guesses of how the whole went (`first-guess.ts`); an
  * assignment is made anew a few times with a map for each stroke fitted to the sure matches around it. Limbs that went their own
- * way are found by what else their turn brings into place (`limbs.ts`); in the last rounds every stroke asks its neighbours
- * (`relations.ts`). Figure and parts have motions of their own (`motion.ts`); every edge turns by its own angle, and the points are
- * solved for (`tween.ts`, `solve.ts`). Lines in one go here and in pieces there are found after a first matching (`whole-lines.ts`): pieces whose
- * ends meet are put together on trial, and where the whole fits much better than what there was, all is matched once more with the line cut. Links in a row are made one smooth way in time (`chain.ts`).
+ * way are found by what else their turn brings into place (`limbs.ts`); in the last round every stroke asks its neighbours
+ * (`relations.ts`). That is the first matching. The judge then weighs all that may be one, in stages: what one believes leads to where
+ * the next looks (`judge/judging.ts`); a line in one go here and in pieces there has several partners and is cut where they part
+ * (`parted-lines.ts`). Method, figures and what did not help: docs/JUDGES.md.
+ *
+ * Figure and parts have motions of their own (`motion.ts`); every edge turns by its own angle, and the points are solved for
+ * (`tween.ts`, `solve.ts`). Links in a row are made one smooth way in time (`chain.ts`).
  *
  * `npm run --silent predict -- between CASES OUT` runs the matching over a file of cases.
  */
 export * from './match/match.ts';
+export * from './match/match-lines.ts';
 export * from './match/match-pieces.ts';
 export * from './match/pairing.ts';
 export * from './match/shape.ts';

@@ -1,7 +1,7 @@
 /** Lines in one go in one drawing and in pieces in the other are found and stay one line on their way. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { densePath, Link, matchPieces } from '../../../src/core/between/index.ts';
+import { densePath, Link, littleInCommon, matchPieces } from '../../../src/core/between/index.ts';
 import type { Stroke } from '../../../src/core/shot/index.ts';
 import { strokeThrough } from '../../make.ts';
 
@@ -90,4 +90,76 @@ test('where every line is whole nothing is put together', () => {
     }),
     { numRuns: 15 },
   );
+});
+
+describe('a line drawn twice in one drawing', () => {
+  // The second stroke lies over three quarters of the first, a little beside.
+  const again = (line: number): Line => moved(FIGURE[line].slice(3, 21), 2, 2);
+  test('has the whole line for both its strokes; neither is cut in two', () => {
+    for (const line of LONG) {
+      const [a, b] = [
+        strokes(FIGURE),
+        strokes([...FIGURE.map((each) => moved(each, 12, -8)), moved(again(line), 12, -8)]),
+      ];
+      const [ofA, ofB] = [a, b].map((all) => all.map((stroke) => densePath(stroke)));
+      const found = matchPieces(ofA, ofB, { size: SIZE });
+      const pieces = found.matching.matches
+        .filter((each) => ofA.indexOf(found.a[each.a].dense) === line)
+        .map((each) => ({ of: ofB.indexOf(found.b[each.b].dense), range: found.a[each.a].range }));
+      const own = pieces.find(({ of }) => of === line)!;
+      expect(own.range[1] - own.range[0]).toBeGreaterThan(0.95);
+      const second = pieces.find(({ of }) => of === FIGURE.length);
+      if (second) expect(second.range[1] - second.range[0]).toBeCloseTo(0.73, 1);
+    }
+  });
+});
+
+describe('a line partly hidden', () => {
+  const wishes = { passage: null, arcs: [], only: null, progress: () => {} };
+  const hiddenLine = (share: number) =>
+    FIGURE.map((line, k) => moved(k === 0 ? line.slice(0, Math.round(share * 24) + 1) : line, 15, 5));
+  test('comes out as it goes on, and where it is thought to be meanwhile is told', () => {
+    const link = new Link(
+      { ink: strokes(hiddenLine(0.55)), paint: [] },
+      { ink: strokes(FIGURE), paint: [] },
+      SIZE,
+      wishes,
+    );
+    const lengths = link.hiddenAt(0.5).map((path) => {
+      let length = 0;
+      for (let i = 2; i < path.length; i += 2) length += Math.hypot(path[i] - path[i - 2], path[i + 1] - path[i - 1]);
+      return length / 255;
+    });
+    // What is hidden half-way is about half of what was hidden at first, nearly all of it at one end.
+    const all = lengths.reduce((sum, each) => sum + each, 0);
+    expect(all).toBeGreaterThan(0.09);
+    expect(all).toBeLessThan(0.35);
+    expect(Math.max(...lengths)).toBeGreaterThan(0.7 * all);
+    expect(link.hiddenAt(1)).toEqual([]);
+  });
+  test('whole lines hide nothing', () => {
+    const link = new Link(
+      { ink: strokes(FIGURE), paint: [] },
+      { ink: strokes(hiddenLine(1)), paint: [] },
+      SIZE,
+      wishes,
+    );
+    expect(link.hiddenAt(0.5)).toEqual([]);
+  });
+});
+
+test('two drawings of which few lines are matched have little in common, and it is told how many', () => {
+  const pair = (i: number) => ({ a: `a${i}`, b: `b${i}`, sure: 1, byHand: false });
+  const sheet = (count: number) => ({
+    ink: strokes(Array.from({ length: count }, (_, i) => wave(i, i, 50, 0, 5))),
+    paint: [],
+  });
+  expect(littleInCommon([pair(1), pair(2)], sheet(14), sheet(12))).toEqual({ matched: 2, of: 14 });
+  expect(littleInCommon([1, 2, 3, 4].map(pair), sheet(14), sheet(12))).toBeNull();
+  // Of a handful of lines it says nothing.
+  expect(littleInCommon([pair(1)], sheet(6), sheet(5))).toBeNull();
+  // One line in three pieces is one line.
+  expect(
+    littleInCommon([pair(1), { ...pair(1), b: 'b2' }, { ...pair(1), b: 'b3' }], sheet(16), sheet(12))?.matched,
+  ).toBe(3);
 });

@@ -4,6 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { plainBrush } from '../../../src/core/ink/index.ts';
 import {
   accept,
+  alike,
   areaUnder,
   doubtsIn,
   drawingsAlong,
@@ -165,16 +166,29 @@ describe('doubts', () => {
     cell: { kind: 'drawing', drawing: id },
     frames: 4,
   }));
-  test('are listed in the order of the sheet, with what was left unpainted; agreed to, they are gone', () => {
-    const left = [{ drawing: one.id, x: 5, y: 6, sure: 0.2 }];
-    const list = doubtsIn(shot, layer, left);
+  test('are listed with what was left unpainted, the least sure first; agreed to, they are gone', () => {
+    const left = [{ drawing: one.id, x: 5, y: 6, sure: 0.2, part: '' }];
+    const list = doubtsIn(shot, layer, left, new Map());
     expect(list.map(({ drawing, frame, area: id }) => [drawing, frame, id])).toEqual([
-      [two.id, 0, area.id],
       [one.id, 4, null],
+      [two.id, 0, area.id],
     ]);
-    expect(areaUnder([area], list[0].x, list[0].y)).toBe(area);
+    expect(areaUnder([area], list[1].x, list[1].y)).toBe(area);
     accept(shot, two.id, [area.id]);
-    expect(doubtsIn(shot, layer, [])).toEqual([]);
+    expect(doubtsIn(shot, layer, [], new Map())).toEqual([]);
+  });
+  test('of one part stand together, those first of which one answer settles most; of another swatch they are not alike', () => {
+    const parted = structuredClone(shot);
+    const doubtful = (swatch: string, sureness: number) =>
+      makeArea(swatch, [Float32Array.from([0, 0, 40, 0, 40, 40, 0, 40])], { sure: sureness });
+    const [a, b, c, d] = [doubtful('coat', 0.1), doubtful('scarf', 0.5), doubtful('scarf', 0.6), doubtful('hat', 0.7)];
+    parted.drawings[two.id].paint = [a, b];
+    parted.drawings[one.id].paint = [c, d];
+    const parts = new Map([a, b, c, d].map(({ id }, i) => [id, ['0:1', '0:2', '0:2', '0:2'][i]]));
+    const list = doubtsIn(parted, layer, [], parts);
+    expect(list.map(({ area: id }) => id)).toEqual([b.id, c.id, a.id, d.id]);
+    expect(alike(list, list[0]).map(({ area: id }) => id)).toEqual([b.id, c.id]);
+    expect(alike(list, list[3])).toEqual([list[3]]);
   });
   test('drawings come once each, in the order they are shown; lines come from the layers asked for', () => {
     expect(drawingsAlong(shot, layer).map(({ drawing, frame }) => [drawing.number, frame])).toEqual([

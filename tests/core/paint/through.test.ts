@@ -2,7 +2,7 @@
 import { describe, expect, test } from 'vitest';
 import { shapeOf } from '../../../src/core/between/index.ts';
 import { plainBrush, sampleStroke } from '../../../src/core/ink/index.ts';
-import { believed, matchPlanes, turnedRound } from '../../../src/core/paint/carry/votes.ts';
+import { believed, matchPlanes, turnedRound } from '../../../src/core/paint/carry/matched-lines.ts';
 import { paintThrough, regionAt, regionFacts, regionMap, type ThroughDrawing } from '../../../src/core/paint/index.ts';
 import type { Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
@@ -67,7 +67,7 @@ describe('paint carried through', () => {
     );
     out.forEach((each, i) => {
       expect(coloursAt(each, ...moves[i])).toEqual([1, 2, 3, 4]);
-      expect(each.regions[regionAt(each.map(), 5, 290)]).toEqual({ colour: 0, sure: 1, unsure: false });
+      expect(each.regions[regionAt(each.map(), 5, 290)]).toMatchObject({ colour: 0, sure: 1, unsure: false });
     });
     expect(out.flatMap(({ regions }) => regions.slice(1)).filter(({ unsure }) => unsure)).toEqual([]);
   });
@@ -128,7 +128,17 @@ describe('lines matched for painting', () => {
   });
   test('those believed wholly are the sure ones', () => {
     expect(believed(matchPlanes(first, second, size)).length).toBeGreaterThan(0);
-    const other = [circle(30, 250, 9), circle(350, 40, 11)].map((stroke) => ({ ...stroke, brush: LINE }));
+    const dashes: [number, number][][] = [
+      [
+        [20, 280],
+        [28, 276],
+      ],
+      [
+        [350, 20],
+        [354, 31],
+      ],
+    ];
+    const other = dashes.map((dash) => strokeThrough(dash, { brush: LINE }));
     const unlike = matchPlanes(first, { shapes: other.map(shape) }, size);
     expect(believed(unlike)).toEqual([]);
   });

@@ -5,9 +5,10 @@
  */
 import type { Matrix } from '../../plane/matrix.ts';
 import { PairSums } from './affine.ts';
-import type { Alignment } from './alignments.ts';
+import { type Alignment, correlation } from './alignments.ts';
 import { assign } from './assignment.ts';
 import { boxToBox, votedShift } from './first-guess.ts';
+import { ledBy } from './judge/surroundings.ts';
 import { limbGuesses } from './limbs.ts';
 import { costOf, FARTHEST, likestAlignment, predicted, ratioOf, shapeCosts, unlike } from './pair-cost.ts';
 import { bonds, type Gaps, gapsOf, type Relations, relations } from './relations.ts';
@@ -19,7 +20,6 @@ interface Match {
   alignment: Alignment;
   /** 0..1. */
   sure: number;
-  cost: number;
 }
 
 const ROUNDS = 5;
@@ -32,7 +32,7 @@ const FAR = 0.55;
 const CROWDED = 4_000;
 const NEAR_BY = 0.2;
 const ALIKE = 0.1;
-const MOST_ASKED = 90_000;
+export const MOST_ASKED = 90_000;
 /** In so many of the last rounds neighbours are asked; what a pair then costs by itself counts so much, and being left alone costs this. */
 const ASKED = 2;
 const OWN_SHARE = 0.3;
@@ -40,6 +40,8 @@ const ALONE_ASKED = 1.6;
 /** How a stroke's part goes: its own say, and how much more firm bonds count than loose ones. */
 const OWN_WEIGHT = 0.5;
 const FIRM = 3;
+/** How much less a pair says of its part by how different its lines are in length: by the logarithm of the ratio. */
+const LENGTH_LOSS = 3;
 /** What a pair costs that is known. */
 const KNOWN = 0.05;
 /** How much dearer than what is left alone another match may be and still make one less sure. */
@@ -91,11 +93,13 @@ function partMaps(a: Shape[], b: Shape[], matches: Match[], gaps: Gaps, size: nu
   const near = localMaps(a, b, matches, NEAR[ROUNDS - 1], size, fallback);
   const hold = (0.05 * size) ** 2;
   const bond = bonds(a, b, matches, gaps, size);
+  // A line that is longer in one drawing is partly hidden in the other: stretched onto it, it misleads.
+  const asLong = matches.map(({ a: i, b: j }) => Math.exp(-LENGTH_LOSS * ratioOf(a[i], b[j])));
   matches.forEach(({ a: i }, k) => {
     const all = new PairSums();
-    all.addAll(sums[k], OWN_WEIGHT);
+    all.addAll(sums[k], OWN_WEIGHT * asLong[k]);
     for (let l = 0; l < matches.length; l++) {
-      const w = bond[k * matches.length + l] ** FIRM;
+      const w = bond[k * matches.length + l] ** FIRM * asLong[l];
       if (w > 1e-4) all.addAll(sums[l], w);
     }
     near[i] = all.fit(hold) ?? near[i];
@@ -216,7 +220,7 @@ function matchesOf({ cost, alignments }: Costs, n: number, m: number, alone: num
     for (let k = 0; k < m; k++) if (k !== j) second = Math.min(second, cost[i * m + k]);
     for (let k = 0; k < n; k++) if (k !== i) second = Math.min(second, cost[k * m + j]);
     const sure = Math.exp(-here / 0.5) / (1 + Math.exp(-(second - here) / 0.12));
-    out.push({ a: i, b: j, alignment: alignments[i * m + j]!, sure, cost: here });
+    out.push({ a: i, b: j, alignment: alignments[i * m + j]!, sure });
   }
   return out;
 }
@@ -262,6 +266,97 @@ export function matchShapes(
     progress(0.2 + (0.8 * (round + 1)) / ROUNDS);
   }
   return { matches, maps: partMaps(a, b, matches, near, size, starts[0]) };
+}
+
+/** A map turns no more otherwise than lines around do, radians. */
+const OTHERWISE = 2.0;
+
+/**
+ * A map that turns as the lines around it do. Where parts change places - hands that cross - places alone would say that all between
+ * them turns about. @param turn how the lines around turn on the whole; null: nothing is known of that
+ */
+function steadied(map: Matrix, turn: number | null): Matrix {
+  if (turn === null || Math.cos(Math.atan2(map[1] - map[2], map[0] + map[3]) - turn) > Math.cos(OTHERWISE)) return map;
+  return [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), map[4], map[5]];
+}
+
+/** A map moved so that it brings the middle of one line onto the middle of another; the same map where it was steady already. */
+function onto(map: Matrix, one: Shape, other: Shape, unless?: Matrix): Matrix {
+  if (map === unless) return map;
+  const [a, b, c, d] = map;
+  const { x, y } = one.middle;
+  return [a, b, c, d, other.middle.x - a * x - c * y, other.middle.y - b * x - d * y];
+}
+
+/** How lines around each line turn from one drawing to the other, by how long and how bent they are; null where nothing tells. */
+function turnsAround(a: Shape[], b: Shape[], matches: Match[], near: number, size: number): (number | null)[] {
+  const reach = 2 * (near * size) ** 2;
+  const own = matches.map(({ a: i, b: j, alignment, sure }) => {
+    const [re, im] = correlation(a[i].x, a[i].y, b[j], alignment.reverse, alignment.first);
+    const much = Math.sqrt(re * re + im * im) || 1;
+    const ring = a[i].closed && b[j].closed;
+    // A ring's turn is only what it was laid by.
+    const weight = ring ? 0 : (sure + 0.01) * Math.min(a[i].length, size);
+    return { re: (weight * re) / much, im: (weight * im) / much, at: a[i].middle };
+  });
+  return a.map(({ middle }) => {
+    let [re, im] = [0, 0];
+    for (const each of own) {
+      const w = Math.exp(-((each.at.x - middle.x) ** 2 + (each.at.y - middle.y) ** 2) / reach);
+      re += w * each.re;
+      im += w * each.im;
+    }
+    return re * re + im * im > 1e-6 ? Math.atan2(im, re) : null;
+  });
+}
+
+/** How far surroundings reach that say which way round settled pairs lie, wide first. */
+const SETTLED_NEAR = [0.3, 0.16, 0.1];
+
+/**
+ * A matching of pairs that are settled: how each lies, and where every line goes.
+ * @param pairs with how sure they are; a line may be in several
+ */
+export function settledMatching(
+  a: Shape[],
+  b: Shape[],
+  pairs: { a: number; b: number; sure: number }[],
+  size: number,
+): Matching {
+  const start = boxToBox(a, b);
+  // Where a settled line goes is known: its surroundings only tell how it has turned.
+  const laid = (pair: (typeof pairs)[number], map: Matrix): Match => {
+    const [one, other] = [a[pair.a], b[pair.b]];
+    const fit = costOf(
+      one,
+      predicted(one, onto(map, one, other)),
+      other,
+      unlike(one, other),
+      size,
+      Number.POSITIVE_INFINITY,
+    );
+    return { ...pair, alignment: fit?.alignment ?? likestAlignment(one, other) };
+  };
+  let matches = pairs.map((pair) => laid(pair, start));
+  let turns = turnsAround(a, b, matches, SETTLED_NEAR[0], size);
+  // A line that is alike both ways round, or a ring, lies as what is around it says: its own say is left out.
+  for (const near of SETTLED_NEAR) {
+    const leaders = sumsOf(a, b, matches).map((sums, k) => ({
+      line: matches[k].a,
+      sums,
+      weight: matches[k].sure + 0.01,
+    }));
+    const led = ledBy(a, leaders, near, size);
+    matches = matches.map((match) => {
+      const { map, much } = led[match.a];
+      return laid(match, much > 0 ? steadied(map, turns[match.a]) : start);
+    });
+    turns = turnsAround(a, b, matches, near, size);
+  }
+  const maps = partMaps(a, b, matches, gapsOf(a, b, size), size, start);
+  for (const match of matches)
+    maps[match.a] = onto(steadied(maps[match.a], turns[match.a]), a[match.a], b[match.b], maps[match.a]);
+  return { matches, maps };
 }
 
 /** Lets what neighbours say into the costs of pairs that are not known. */

@@ -29,10 +29,16 @@ const FEWEST_ROUND = 18;
 const MOST = 600;
 const STARTS = 192;
 /** Lines whose lengths differ by more than this may be parts of one another. */
-const PART = 0.8;
+const PART = 0.87;
 const WHOLE = 0.9;
 /** A part has to fit so much better than the whole made longer. */
-const BETTER = 0.55;
+const BETTER = 0.7;
+/** Less than this share of a line is not found on it. */
+const LEAST_PART = 0.05;
+/** A part that begins so near an end of the line begins there. */
+const AT_END = 0.04;
+/** Points by which a part is compared. */
+const PART_SAMPLES = 21;
 
 /** Share along b for a share along a. */
 type Along = (share: number) => number;
@@ -68,7 +74,10 @@ function closedAlong(a: Shape, b: Shape, map: Matrix, reverse: boolean): Along {
   return (share) => best / STARTS + (reverse ? -share : share);
 }
 
-/** Mean distance between a part of one line, mapped, and the whole of another. */
+/** How much it counts that a part lies off as a whole: where surroundings take a line is less certain than how it is bent. */
+const OFF = 0.5;
+
+/** How far a part of one line, mapped, is from the whole of another: point by point about their middles, and middle from middle. */
 function partDistance(
   long: Shape,
   short: Shape,
@@ -77,15 +86,20 @@ function partDistance(
   to: number,
   reverse: boolean,
 ): number {
-  const samples = 20;
-  let sum = 0;
-  for (let i = 0; i <= samples; i++) {
-    const s = i / samples;
+  const [dx, dy] = [new Float64Array(PART_SAMPLES), new Float64Array(PART_SAMPLES)];
+  let [mx, my] = [0, 0];
+  for (let i = 0; i < PART_SAMPLES; i++) {
+    const s = i / (PART_SAMPLES - 1);
     const [x, y] = map(...pointAt(long, from + (to - from) * s));
     const [u, v] = pointAt(short, reverse ? 1 - s : s);
-    sum += Math.hypot(x - u, y - v);
+    dx[i] = x - u;
+    dy[i] = y - v;
+    mx += dx[i] / PART_SAMPLES;
+    my += dy[i] / PART_SAMPLES;
   }
-  return sum / (samples + 1);
+  let sum = 0;
+  for (let i = 0; i < PART_SAMPLES; i++) sum += Math.hypot(dx[i] - mx, dy[i] - my);
+  return sum / PART_SAMPLES + OFF * Math.hypot(mx, my);
 }
 
 /** The part of a longer line that a shorter one is; null when it is rather the whole, made shorter. */
@@ -99,7 +113,7 @@ function partOf(
   // A map that stretches much is not trusted to say that a line as long as the other is a part of it.
   const bounded = Math.max(0.75, Math.min(1.33, scale));
   const share = Math.min(1, short.length / (long.length * bounded));
-  if (share > PART || share < 0.15 || short.length > WHOLE * long.length) return null;
+  if (share > PART || share < LEAST_PART || short.length > WHOLE * long.length) return null;
   const whole = partDistance(long, short, map, 0, 1, reverse);
   let best: [number, number] = [0, 1];
   let least = whole * BETTER;
@@ -113,6 +127,9 @@ function partOf(
       }
     }
   }
+  // So near an end it is that end.
+  if (best[0] < AT_END) best[0] = 0;
+  if (best[1] > 1 - AT_END) best[1] = 1;
   return best[0] === 0 && best[1] === 1 ? null : best;
 }
 

@@ -1,5 +1,5 @@
 /** Lines that are drawn in one go in one drawing and in several in the other: the whole one is cut where the others part. */
-import { type Dense, densePath, pieceOf, type StrokePiece } from './strokes.ts';
+import { type Dense, densePath, pieceOf, type StrokePiece, shareOn } from './strokes.ts';
 
 /** More pieces than this are not told apart. */
 const MOST = 5;
@@ -11,20 +11,73 @@ function orders(count: number): number[][] {
   );
 }
 
-/** How unlike two lines are when laid middle on middle, either way along. */
-function apart(a: StrokePiece, b: StrokePiece): number {
-  const [p, q] = [a.shape, b.shape];
-  const scale = Math.max(p.length, q.length, 1);
-  let best = Number.POSITIVE_INFINITY;
-  for (const reverse of [false, true]) {
-    let sum = 0;
-    for (let i = 0; i < p.x.length; i++) {
-      const k = reverse ? p.x.length - 1 - i : i;
-      sum += Math.hypot(p.x[i] - q.x[k], p.y[i] - q.y[k]);
-    }
-    best = Math.min(best, sum / p.x.length / scale);
+/** How unlike two lines are when laid middle on middle, one way along. */
+function apartSo({ shape: p }: StrokePiece, { shape: q }: StrokePiece, reverse: boolean): number {
+  let sum = 0;
+  for (let i = 0; i < p.x.length; i++) {
+    const k = reverse ? p.x.length - 1 - i : i;
+    sum += Math.hypot(p.x[i] - q.x[k], p.y[i] - q.y[k]);
   }
-  return best;
+  return sum / p.x.length / Math.max(p.length, q.length, 1);
+}
+
+/** The same, whichever way fits better. */
+const apart = (a: StrokePiece, b: StrokePiece) => Math.min(apartSo(a, b, false), apartSo(a, b, true));
+
+/** A line is drawn over another when this share of it lies so near, pixels and share of the other's length. */
+const OVER = 0.75;
+const OVER_GAP = 10;
+const OVER_SHARE = 0.03;
+const SAMPLES = 12;
+
+/** Where a line drawn over another lies along it, shares; null: it is not drawn over it. */
+function overlap(again: Dense, main: Dense): [number, number] | null {
+  const length = main.along[main.along.length - 1];
+  const reach = Math.max(OVER_GAP, OVER_SHARE * length);
+  const n = again.along.length;
+  let near = 0;
+  let [from, to] = [1, 0];
+  for (let s = 0; s < SAMPLES; s++) {
+    const k = Math.round((s * (n - 1)) / (SAMPLES - 1));
+    let [best, at] = [Number.POSITIVE_INFINITY, 0];
+    for (let i = 0; i < main.along.length; i++) {
+      const off = Math.hypot(main.path[2 * i] - again.path[2 * k], main.path[2 * i + 1] - again.path[2 * k + 1]);
+      if (off < best) [best, at] = [off, main.along[i] / (length || 1)];
+    }
+    if (best > reach) continue;
+    near++;
+    [from, to] = [Math.min(from, at), Math.max(to, at)];
+  }
+  return near >= OVER * SAMPLES && to > from ? [from, to] : null;
+}
+
+/** The pieces of a whole line that its parts are; a part that was drawn over another has the piece that lies under it. */
+function piecesFor(whole: Dense, parts: Dense[]): StrokePiece[] {
+  const order = parts.map((_, k) => k).sort((p, q) => parts[q].along.at(-1)! - parts[p].along.at(-1)!);
+  const main: number[] = [];
+  const over: { k: number; under: number; range: [number, number] }[] = [];
+  for (const k of order) {
+    const found = main.flatMap((under) => {
+      const range = overlap(parts[k], parts[under]);
+      return range ? [{ k, under, range }] : [];
+    });
+    if (found.length > 0) over.push(found[0]);
+    else main.push(k);
+  }
+  const out: StrokePiece[] = [];
+  cutInto(
+    whole,
+    main.map((k) => parts[k]),
+  ).forEach((piece, i) => {
+    out[main[i]] = piece;
+  });
+  for (const { k, under, range } of over) {
+    const [piece, part] = [out[under], pieceOf(parts[under])];
+    const turned = apartSo(part, piece, true) < apartSo(part, piece, false);
+    const [low, high] = turned ? [1 - range[1], 1 - range[0]] : range;
+    out[k] = pieceOf(whole, [shareOn(piece, low), shareOn(piece, high)]);
+  }
+  return out;
 }
 
 /**
@@ -94,7 +147,7 @@ export function inPieces(a: Dense[], b: Dense[], pairs: { a: number; b: number }
   });
   for (const [i, others] of byA) {
     if (others.length < 2) continue;
-    cutInto(
+    piecesFor(
       a[i],
       others.map((j) => b[j]),
     ).forEach((piece, k) => {
@@ -104,7 +157,7 @@ export function inPieces(a: Dense[], b: Dense[], pairs: { a: number; b: number }
   }
   for (const [j, others] of byB) {
     if (others.length < 2) continue;
-    cutInto(
+    piecesFor(
       b[j],
       others.map((i) => a[i]),
     ).forEach((piece, k) => {

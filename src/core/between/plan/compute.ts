@@ -32,6 +32,8 @@ export interface BetweenResult {
   steps: MatchedStep[];
   /** As wanted, in that order. */
   drawings: Planes[];
+  /** For each of them where lines are thought to go on under what hides them: x, y pairs, path by path. */
+  hidden: Float64Array[][];
 }
 
 /** The links of a chain, matched and made smooth. */
@@ -73,13 +75,15 @@ export function linkAt(chain: { at: number }[], at: number): { k: number; t: num
 export function computeBetweens(job: BetweenJob, progress: (share: number) => void = () => {}): BetweenResult {
   const { chain, wanted, only } = job;
   const links = linksOf(job, (share) => progress(0.8 * share));
+  const hidden: Float64Array[][] = [];
   const drawings = wanted.map((at, i) => {
     const { k, t } = linkAt(chain, at);
+    hidden.push(links[k].hiddenAt(t));
     const sheet = links[k].at(t);
     progress(0.8 + (0.2 * (i + 1)) / wanted.length);
     // A part of a drawing brings no paint: what is painted is its regions, and those are of all lines.
     return only ? { ink: sheet.ink, paint: [] } : sheet;
   });
   const steps = links.map(({ pairs, alone }, k) => ({ from: chain[k].id, to: chain[k + 1].id, pairs, alone }));
-  return { steps, drawings };
+  return { steps, drawings, hidden };
 }

@@ -41,6 +41,18 @@ export function doubtedPairs(pairs: LinePair[]): LinePair[] {
   return pairs.filter(({ sure }) => sure < DOUBTED).sort((p, q) => p.sure - q.sure);
 }
 
+/** Drawings of which so few lines are matched have little in common. */
+const LITTLE = 0.25;
+const FEW_LINES = 8;
+
+/** How many of how many lines are matched, where that is so few that it has to be said; null where it is enough. */
+export function littleInCommon(pairs: LinePair[], a: Planes, b: Planes): { matched: number; of: number } | null {
+  const [inA, inB] = [new Set(pairs.map((pair) => pair.a)), new Set(pairs.map((pair) => pair.b))];
+  const of = Math.max(a.ink.length, b.ink.length);
+  const matched = Math.max(inA.size, inB.size);
+  return of >= FEW_LINES && matched < LITTLE * of ? { matched, of } : null;
+}
+
 /** A line that only one of the two drawings has. */
 export interface AloneLine {
   line: Id;
@@ -199,6 +211,19 @@ export class Link {
       return stroke ? [{ stroke, like: each.line, side: each.side }] : [];
     });
     return { ink: this.inOrder(near, paired, loose), paint: this.paintAt(near, fields) };
+  }
+
+  /** Where lines are thought to go on at `t` under what hides them: x, y pairs, path by path. */
+  hiddenAt(t: number): Float64Array[] {
+    const places = this.places(t);
+    return this.joined.flatMap(({ pairing }, k) => {
+      if (pairing.closed) return [];
+      const [low, high] = seenAt(this.tween, k, t);
+      const { first } = this.tween;
+      const part = (from: number, to: number) => places.slice(2 * (first[k] + from), 2 * (first[k] + to + 1));
+      const last = first[k + 1] - first[k] - 1;
+      return [...(low > 0 ? [part(0, low)] : []), ...(high < last ? [part(high, last)] : [])];
+    });
   }
 
   /** Lines in the order of the nearer drawing: what lies over what stays so. */

@@ -1,7 +1,7 @@
 /** Which line of one drawing is which of another, remembered as long as both are as they are. */
 import type { Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
-import { matchShapes } from '../match/match.ts';
+import { matchLines } from '../match/match-lines.ts';
 import { type Pairing, pairUp } from '../match/pairing.ts';
 import { densePath, pieceOf, type StrokePiece } from '../match/strokes.ts';
 import { figureSize } from './link.ts';
@@ -28,7 +28,7 @@ export function pairedLines(a: Stroke[], b: Stroke[]): PairedLines {
     const [p, q] = [a, b].map((all) => all.map((stroke) => pieceOf(densePath(stroke))));
     const [as, bs] = [p, q].map((all) => all.map(({ shape }) => shape));
     const size = figureSize([a, b].map((ink) => ({ ink, paint: [] })));
-    const matching = matchShapes(as, bs, { size });
+    const matching = matchLines(as, bs, { size });
     const sure = matching.matches.map((match) => match.sure);
     own.set(b, (paired = { a: p, b: q, pairings: pairUp(as, bs, matching), size, sure }));
   }

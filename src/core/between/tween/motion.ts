@@ -92,7 +92,51 @@ export function figureMotion(pairings: Pairing[], size: number): Motion {
     });
     map = affineFit(near, hold) ?? map;
   }
+  if (!goesAsLinesGo(map, pairings)) map = asLinesGo(pairs, pairings);
   return new Motion(map, rootOf(pairs, map, size));
+}
+
+/** A figure does not turn otherwise than its lines do, radians, nor is it flattened or turned over. */
+const OTHERWISE = 0.9;
+const FLATTEST = 0.15;
+
+/** How lines turn and grow on the whole: the mean of their surroundings' maps, by their length. */
+function linesMean(pairings: Pairing[]): [number, number, number, number] {
+  const mean: [number, number, number, number] = [0, 0, 0, 0];
+  const all = pairings.reduce((sum, { from }) => sum + from.length, 0) || 1;
+  for (const { from, map } of pairings) for (const k of [0, 1, 2, 3] as const) mean[k] += (from.length * map[k]) / all;
+  return mean;
+}
+
+/**
+ * Whether a figure's motion is that of its lines. Hands that cross, or two who change places, are no figure that turns about
+ * its middle: places alone would say so.
+ */
+function goesAsLinesGo([a, b, c, d]: Matrix, pairings: Pairing[]): boolean {
+  if (a * d - b * c < FLATTEST) return false;
+  const [p, q, r, s] = linesMean(pairings);
+  const apart = Math.atan2(b - c, a + d) - Math.atan2(q - r, p + s);
+  return Math.cos(apart) > Math.cos(OTHERWISE);
+}
+
+/** A motion that turns as the lines do, and carries the middle of the first drawing to the middle of the second. */
+function asLinesGo(
+  pairs: { px: number; py: number; qx: number; qy: number; w: number }[],
+  pairings: Pairing[],
+): Matrix {
+  const [p, q, r, s] = linesMean(pairings);
+  const turn = Math.atan2(q - r, p + s);
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  let [w, px, py, qx, qy] = [0, 0, 0, 0, 0];
+  for (const each of pairs) {
+    w += each.w;
+    px += each.w * each.px;
+    py += each.w * each.py;
+    qx += each.w * each.qx;
+    qy += each.w * each.qy;
+  }
+  const [mx, my] = [px / (w || 1), py / (w || 1)];
+  return [cos, sin, -sin, cos, qx / (w || 1) - cos * mx + sin * my, qy / (w || 1) - sin * mx - cos * my];
 }
 
 /** A figure that turns more than this, radians, is said to turn rather than to squash. */

@@ -4,12 +4,14 @@ import type { Id } from '../../shot/ids.ts';
 import { regionPoints } from '../areas/pour.ts';
 import { regionPaint } from '../map/coverage.ts';
 import type { Fault } from './holes.ts';
-import { matchPlanes, type Plane, votesOf } from './votes.ts';
+import { matchPlanes, type Plane } from './matched-lines.ts';
+import { regionVotes } from './region-votes.ts';
 
 /** A region has a counterpart when so much of what is heard of it comes from one region. */
 const COUNTERPART = 0.5;
-/** Drawings of more regions are not compared: what is heard is kept for every two. */
-const MOST_REGIONS = 600;
+/** A region of another size is believed less, by the logarithm of the ratio of areas; the ground outside lies everywhere. */
+const SIZE_LOSS = 0.35;
+const OUTSIDE = 0.25;
 
 /** A region has one colour when so much of it shows that; under a tone that covers half of it, it has none that could jump. */
 const PLAIN = 0.7;
@@ -53,16 +55,25 @@ function counterparts(a: Plane, b: Plane, size: number): Int32Array {
 const regionsOf = ({ facts }: Plane): number => facts.areas.length;
 
 function compare(a: Plane, b: Plane, size: number): Int32Array {
-  const count = regionsOf(a);
   const out = new Int32Array(regionsOf(b));
-  if (Math.max(count, out.length) > MOST_REGIONS) return out;
-  const share = new Float32Array(count * count);
-  for (let label = 0; label < count; label++) share[label * count + label] = 1;
-  const own = { share, count, sure: new Float32Array(count).fill(1) };
-  const votes = votesOf(a, own, b, matchPlanes(a, b, size));
-  for (let label = 1; label < out.length; label++)
-    for (let other = 1; other < count; other++)
-      if (votes.share[label * count + other] >= COUNTERPART) out[label] = other;
+  const votes = regionVotes(a, b, matchPlanes(a, b, size));
+  for (let label = 1; label < out.length; label++) {
+    const [from, to] = [votes.first[label], votes.first[label + 1]];
+    const believed = (k: number) => {
+      const ratio = Math.abs(Math.log((b.facts.areas[label] + 1) / (a.facts.areas[votes.source[k]] + 1)));
+      return Math.exp(-SIZE_LOSS * ratio) * (a.facts.ground[votes.source[k]] && !b.facts.ground[label] ? OUTSIDE : 1);
+    };
+    let [sides, warp] = [0, 0];
+    for (let k = from; k < to; k++) {
+      sides += votes.sides[k] * believed(k);
+      warp += votes.warp[k] * believed(k);
+    }
+    const parts = (sides > 0 ? 1 : 0) + (warp > 0 ? 1 : 0);
+    for (let k = from; k < to; k++) {
+      const heard = (sides > 0 ? votes.sides[k] / sides : 0) + (warp > 0 ? votes.warp[k] / warp : 0);
+      if ((heard * believed(k)) / parts >= COUNTERPART) out[label] = votes.source[k];
+    }
+  }
   return out;
 }
 

@@ -8,7 +8,7 @@ import { type Fault, faultsOf, usedOnce } from './holes.ts';
 import { jumpsIn, type PaintedPlane, paintedPlane } from './jumps.ts';
 import type { LinesAndPaint } from './layer-through.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
-import type { Plane } from './votes.ts';
+import type { Plane } from './matched-lines.ts';
 
 /** Colours are compared on maps of at most this many pixels. */
 const COMPARED_ON = 520_000;

@@ -8,7 +8,8 @@ import { regionPaint } from '../map/coverage.ts';
 import { type RegionFacts, regionFacts } from '../map/region-facts.ts';
 import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from '../map/regions.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
-import { paintThrough, type ThroughDrawing, type ThroughRegion } from './through.ts';
+import type { ThroughDrawing } from './planes.ts';
+import { paintThrough, type ThroughRegion } from './through.ts';
 
 /** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */
 const FARTHER = [0, 8, 14, 22];
@@ -47,6 +48,8 @@ interface UnsureRegion {
   sure: number;
   /** Id of its area; null: it was left unpainted. */
   area: Id | null;
+  /** Regions of several drawings that are one part of the figure have the same. */
+  part: string;
 }
 
 export interface CarriedPaint {
@@ -95,7 +98,7 @@ function onWholeMap(facts: RegionFacts, small: RegionMap, regions: ThroughRegion
       votes.set(label, (votes.get(label) ?? 0) + 1);
     }
     const [label] = [...votes].sort((a, b) => b[1] - a[1])[0] ?? [0];
-    return regions[label] ?? { colour: 0, sure: 0, unsure: true };
+    return regions[label] ?? { colour: 0, sure: 0, unsure: true, part: '' };
   });
 }
 
@@ -164,17 +167,17 @@ function areasFor(
     if (isGround(map, label)) continue;
     count++;
     if (covered[label] >= BY_HAND) continue;
-    const { colour, unsure: doubted } = regions[label];
+    const { colour, unsure: doubted, part } = regions[label];
     const sure = Math.min(SUREST, regions[label].sure);
     const [x, y] = [points[2 * label], points[2 * label + 1]];
     if (colour === 0) {
-      if (doubted) unsure.push({ x, y, sure, area: null });
+      if (doubted) unsure.push({ x, y, sure, area: null, part });
       continue;
     }
     const { swatch, name, edge, soft } = looks[colour - 1];
     const area = areaOf(map, label, swatch, { ...PLAIN_PAINT, edge, soft }, { name, sure });
     paint.push(area);
-    if (doubted) unsure.push({ x, y, sure, area: area.id });
+    if (doubted) unsure.push({ x, y, sure, area: area.id, part });
   }
   // Tones carried along with the lines have shapes of their own: they go on lying on the regions.
   const whole = clearPixels(map);

@@ -1,47 +1,26 @@
 /**
  * Paint carried through a layer: from one or more painted drawings to all others, drawing by drawing outwards. A region takes
- * the colour that lay on the same side of its lines and at the same place of the figure, with how sure that is.
+ * the colour that what lay on the same side of its lines, and at the same place of the figure, makes likeliest.
  */
-import { LRUCache } from 'lru-cache';
-import type { Shape } from '../../between/index.ts';
-import { type PackedMap, packMap, unpackMap } from '../map/packed-map.ts';
-import { regionFacts } from '../map/region-facts.ts';
 import type { RegionMap } from '../map/regions.ts';
-import {
-  believed,
-  type Colours,
-  type KnownPair,
-  leaked,
-  type Matched,
-  matchPlanes,
-  type Plane,
-  turnedRound,
-  type Votes,
-  votesOf,
-} from './votes.ts';
+import { mostLikelyColours } from './colour-borders.ts';
+import type { Speaker } from './colour-evidence.ts';
+import { judgedColours, likelihoodOf } from './colour-judge.ts';
+import type { Colours } from './colours.ts';
+import { believed, type KnownPair, type Matched, type Plane } from './matched-lines.ts';
+import { Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
+import { mostHeard, type RegionVotes, regionVotes } from './region-votes.ts';
 
-/** What the painted drawing itself says of one farther off, beside the drawing between. */
-const DIRECT = 1;
 /** Regions less sure than this are to be looked at. */
 export const UNSURE = 0.75;
-
-export interface ThroughDrawing {
-  shapes: Shape[];
-  /** What each line is a copy of, where that is known. */
-  lineages?: string[];
-  /** Its regions, with openings closed farther and farther: the first of them that does not leak is taken. */
-  maps: (() => RegionMap)[];
-  /** Colour of each region by label where the drawing is painted (0: the ground, unpainted); null where it is not. */
-  painted: Int32Array | null;
-  /** Regions whose colour the hand has settled on a drawing that is not all painted, by label; -1: not settled. */
-  settled?: (map: RegionMap) => Int32Array;
-}
 
 export interface ThroughRegion {
   colour: number;
   /** 0..1. */
   sure: number;
   unsure: boolean;
+  /** The region of a painted drawing it takes after: regions of several drawings that are one part of the figure have the same. */
+  part: string;
 }
 
 /** Colours of a painted drawing, sure where they are known (not -1). */
@@ -51,126 +30,6 @@ function known(painted: Int32Array, count: number): Colours {
     if (colour >= 0) share[label * count + colour] = 1;
   });
   return { share, count, sure: Float32Array.from(painted, (colour) => (colour >= 0 ? 1 : 0)) };
-}
-
-/** Some votes together: weighed, squared so that the likeliest stands out, summing to 1. */
-function settled(
-  all: { votes: Votes; weight: number }[],
-  { facts }: Plane,
-  count: number,
-  byHand: Int32Array | null,
-): Colours {
-  const regions = facts.areas.length;
-  const share = new Float32Array(regions * count);
-  const sure = new Float32Array(regions);
-  const weights = all.reduce((sum, { weight }) => sum + weight, 0);
-  for (let label = 1; label < regions; label++) {
-    let evidence = 0;
-    for (const { votes, weight } of all) {
-      evidence += (weight * votes.evidence[label]) / weights;
-      for (let c = 0; c < count; c++) share[label * count + c] += (weight * votes.share[label * count + c]) / weights;
-    }
-    // What the hand has settled stays; what reaches the paper's edge is the ground.
-    const colour = byHand && byHand[label] >= 0 ? byHand[label] : facts.ground[label] ? 0 : -1;
-    if (colour >= 0) {
-      share.fill(0, label * count, (label + 1) * count);
-      share[label * count + colour] = 1;
-      sure[label] = 1;
-      continue;
-    }
-    let [sum, best, second] = [0, 0, 0];
-    for (let c = 0; c < count; c++) {
-      const value = share[label * count + c] ** 2;
-      share[label * count + c] = value;
-      sum += value;
-    }
-    for (let c = 0; c < count; c++) {
-      if (sum > 0) share[label * count + c] /= sum;
-      const value = share[label * count + c];
-      if (value > best) [best, second] = [value, best];
-      else if (value > second) second = value;
-    }
-    sure[label] = (best - second) * evidence;
-  }
-  return { share, count, sure };
-}
-
-/** Maps that lie open at once, and matched pairs of drawings that are remembered: what a long layer takes stays bounded. */
-const OPEN_MAPS = 12;
-const KEPT_PAIRS = 120;
-
-/** The planes of all drawings: maps that are worked on lie open, one that gives way to another is packed. */
-class Planes {
-  private readonly opened = new LRUCache<{ packed: PackedMap | null }, RegionMap>({
-    max: OPEN_MAPS,
-    dispose: (map, place) => {
-      place.packed ??= packMap(map);
-    },
-  });
-
-  of({ shapes, lineages }: ThroughDrawing, map: RegionMap): Plane {
-    const { opened } = this;
-    const place: { packed: PackedMap | null } = { packed: null };
-    opened.set(place, map);
-    return {
-      shapes,
-      lineages,
-      facts: regionFacts(map),
-      open() {
-        let own = opened.get(place);
-        if (!own) {
-          own = unpackMap(place.packed!);
-          opened.set(place, own);
-        }
-        return own;
-      },
-    };
-  }
-}
-
-/** A drawing's regions beside those of a neighbour: of its maps the first that does not leak, or the one that does least. */
-function planeBeside(
-  all: Planes,
-  drawing: ThroughDrawing,
-  neighbour: Plane,
-  matched: Matched,
-): { plane: Plane; taken: number } {
-  let best: { plane: Plane; taken: number } | null = null;
-  let least = Number.POSITIVE_INFINITY;
-  for (const [taken, make] of drawing.maps.entries()) {
-    const map = make();
-    const plane = all.of(drawing, map);
-    const out = leaked(neighbour, plane, matched);
-    if (out < least) [best, least] = [{ plane, taken }, out];
-    if (out === 0) break;
-  }
-  return best!;
-}
-
-/** The lines of drawings matched, each pair of drawings once. */
-class Matches {
-  private readonly drawings: ThroughDrawing[];
-  private readonly size: number;
-  private readonly kept = new LRUCache<number, Matched>({ max: KEPT_PAIRS });
-
-  constructor(drawings: ThroughDrawing[], size: number) {
-    this.drawings = drawings;
-    this.size = size;
-  }
-
-  /** From drawing `p` to `q`; what `known` finds out saves matching. */
-  between(p: number, q: number, known: () => KnownPair[] = () => []): Matched {
-    const [low, high] = [Math.min(p, q), Math.max(p, q)];
-    const key = low * this.drawings.length + high;
-    let matched = this.kept.get(key);
-    if (!matched) {
-      const pairs = known();
-      const upwards = p < q ? pairs : pairs.map(({ a, b }) => ({ a: b, b: a }));
-      matched = matchPlanes(this.drawings[low], this.drawings[high], this.size, upwards);
-      this.kept.set(key, matched);
-    }
-    return p < q ? matched : turnedRound(matched);
-  }
 }
 
 /** What is known of the drawings so far. */
@@ -193,6 +52,26 @@ function chained(first: KnownPair[], second: KnownPair[]): KnownPair[] {
   });
 }
 
+const speaker = (votes: RegionVotes, { facts }: Plane, colours: Colours, { belief }: Matched): Speaker => ({
+  votes,
+  facts,
+  colours,
+  matched: belief.reduce((sum, each) => sum + each, 0) / Math.max(1, belief.length),
+});
+
+const direct = (source: Plane, target: Plane, colours: Colours, matched: Matched): Speaker =>
+  speaker(regionVotes(source, target, matched), source, colours, matched);
+
+/** How likely a colour has to be to tell regions that have run together. */
+const TELLS = 0.5;
+
+/** What was carried to a drawing from one painted one. */
+interface Carried {
+  colours: Colours;
+  /** Which region of the painted drawing each region takes after, by label; 0: none. */
+  parts: Int32Array;
+}
+
 /** Carries colours outwards from one painted drawing, towards the others on one side. */
 function carry(
   drawings: ThroughDrawing[],
@@ -201,9 +80,10 @@ function carry(
   step: 1 | -1,
   start: Colours,
   done: () => void,
-): Map<number, Colours> {
-  const out = new Map<number, Colours>();
+): Map<number, Carried> {
+  const out = new Map<number, Carried>();
   let before = start;
+  let parts: Int32Array | null = null;
   let chain: KnownPair[] = [];
   for (let at = from + step; at >= 0 && at < drawings.length; at += step) {
     // Beyond another painted drawing that one says more.
@@ -213,18 +93,26 @@ function carry(
     chain = at - step === from ? believed(matched) : chained(chain, believed(matched));
     let plane = planes[at];
     if (!plane) {
-      const found = planeBeside(all, drawings[at], neighbour, matched);
+      const found = planeBeside(all, drawings[at], neighbour, mostLikelyColours(before, TELLS), matched);
       plane = planes[at] = found.plane;
       taken[at] = found.taken;
     }
     byHand[at] ??= drawings[at].settled?.(plane.open()) ?? null;
-    const votes = [{ votes: votesOf(neighbour, before, plane, matched), weight: 1 }];
-    if (at - step !== from) {
-      const direct = matches.between(from, at, () => chain);
-      votes.push({ votes: votesOf(planes[from]!, start, plane, direct), weight: DIRECT });
-    }
-    before = settled(votes, plane, start.count, byHand[at]);
-    out.set(at, before);
+    const votes = regionVotes(neighbour, plane, matched);
+    const beside = speaker(votes, neighbour, before, matched);
+    const painted =
+      at - step === from
+        ? beside
+        : direct(
+            planes[from]!,
+            plane,
+            start,
+            matches.between(from, at, () => chain),
+          );
+    before = judgedColours(plane.facts, beside, painted, Math.abs(at - from), byHand[at]);
+    const last: Int32Array | null = parts;
+    parts = mostHeard(votes).map((label) => (last ? last[label] : label));
+    out.set(at, { colours: before, parts });
     done();
   }
   return out;
@@ -257,15 +145,15 @@ export function paintThrough(
   const byHand: (Int32Array | null)[] = drawings.map(() => null);
   const taken = new Int32Array(drawings.length);
   const soFar: Known = { all, matches: new Matches(drawings, size), planes, taken, byHand };
-  const heard: { from: number; part: boolean; colours: Map<number, Colours> }[] = [];
+  const heard: { from: number; partly: boolean; carried: Map<number, Carried> }[] = [];
   const speaking = drawings.flatMap((drawing, at) => (drawing.painted || drawing.settled ? [at] : []));
   const steps = speaking.reduce((sum, from) => sum + reachOf(drawings, from), 0);
   let done = 0;
   const step = () => progress(++done / Math.max(1, steps));
-  const outwards = (from: number, part: boolean, colours: Int32Array) => {
+  const outwards = (from: number, partly: boolean, colours: Int32Array) => {
     const start = known(colours, count);
     for (const way of [1, -1] as const)
-      heard.push({ from, part, colours: carry(drawings, soFar, from, way, start, step) });
+      heard.push({ from, partly, carried: carry(drawings, soFar, from, way, start, step) });
   };
   for (const from of painted) outwards(from, false, drawings[from].painted!);
   // What the hand has put right on one drawing is told to the others.
@@ -285,32 +173,39 @@ export function paintThrough(
       return {
         map,
         taken: 0,
-        regions: Array.from({ length: regions }, (_, label) => ({ colour: own[label], sure: 1, unsure: false })),
+        regions: Array.from({ length: regions }, (_, label) => ({
+          colour: own[label],
+          sure: 1,
+          unsure: false,
+          part: `${at}:${label}`,
+        })),
       };
-    const those = heard.flatMap(({ from, part, colours }) => {
-      const found = colours.get(at);
-      return found ? [{ found, part, weight: 1 / (1 + Math.abs(at - from)) }] : [];
+    const those = heard.flatMap(({ from, partly, carried }) => {
+      const found = carried.get(at);
+      return found
+        ? [{ from, found: found.colours, parts: found.parts, partly, weight: 1 / (1 + Math.abs(at - from)) }]
+        : [];
     });
+    // The nearest drawing that is painted whole says which part of the figure a region is.
+    const nearest = those.filter(({ partly }) => !partly).sort((p, q) => q.weight - p.weight)[0];
+    const partOf = (label: number) =>
+      nearest?.parts[label] ? `${nearest.from}:${nearest.parts[label]}` : `${at}:${label}`;
     const mine = byHand[at];
     const carried = Array.from({ length: regions }, (_, label): ThroughRegion => {
-      if (mine && mine[label] >= 0) return { colour: mine[label], sure: 1, unsure: false };
-      let [best, second, colour, sure] = [0, 0, 0, 0];
+      if (mine && mine[label] >= 0) return { colour: mine[label], sure: 1, unsure: false, part: partOf(label) };
+      let [best, colour] = [0, 0];
       // Of a drawing known in part only what it is sure of is heard.
-      const weights = those.map(({ found, part, weight }) => (part ? weight * found.sure[label] : weight));
+      const weights = those.map(({ found, partly, weight }) => (partly ? weight * found.sure[label] : weight));
       const all = weights.reduce((sum, weight) => sum + weight, 0) || 1;
       for (let c = 0; c < count; c++) {
         let value = 0;
         those.forEach(({ found }, k) => {
-          value += (weights[k] * found.share[label * count + c]) / all;
+          value += (weights[k] * likelihoodOf(found, label, c)) / all;
         });
-        if (value > best) [best, second, colour] = [value, best, c];
-        else if (value > second) second = value;
+        if (value > best) [best, colour] = [value, c];
       }
-      those.forEach(({ found }, k) => {
-        sure += (weights[k] * found.sure[label]) / all;
-      });
-      const settledSure = facts.ground[label] ? 1 : Math.min(sure, best - second);
-      return { colour, sure: settledSure, unsure: settledSure < UNSURE };
+      const settledSure = facts.ground[label] ? 1 : best;
+      return { colour, sure: settledSure, unsure: settledSure < UNSURE, part: partOf(label) };
     });
     return { map, taken: taken[at], regions: carried };
   });

@@ -27,6 +27,8 @@ export interface Doubt {
   sure: number;
   area: Id | null;
   swatch: Id | null;
+  /** The part of the figure it is, the same in all drawings; empty: not known any more. */
+  part: string;
 }
 
 /** A region left unpainted when paint was last carried. */
@@ -35,21 +37,45 @@ export interface LeftOpen {
   x: number;
   y: number;
   sure: number;
+  part: string;
 }
 
-/** All doubts of a layer in the order of the sheet. @param open regions that were left unpainted */
-export function doubtsIn(shot: Shot, layer: Layer, open: LeftOpen[]): Doubt[] {
-  return drawingsAlong(shot, layer).flatMap(({ drawing: { id, paint }, frame }) => {
+/** Doubts about one part of the figure that has been painted alike: one answer may settle them all. */
+export function alike(all: Doubt[], doubt: Doubt): Doubt[] {
+  return all.filter(
+    (each) => each === doubt || (doubt.part !== '' && each.part === doubt.part && each.swatch === doubt.swatch),
+  );
+}
+
+/**
+ * All doubts of a layer, those first of which one answer settles most; of as many the least sure.
+ * @param open regions that were left unpainted; @param parts which part of the figure each carried area is
+ */
+export function doubtsIn(shot: Shot, layer: Layer, open: LeftOpen[], parts: ReadonlyMap<Id, string>): Doubt[] {
+  const all = drawingsAlong(shot, layer).flatMap(({ drawing: { id, paint }, frame }) => {
     const areas = paint
       .filter(({ sure }) => sure !== null && sure < UNSURE)
       .map((area): Doubt => {
         const [x, y] = pointInside(area.rings);
-        return { drawing: id, frame, x, y, sure: area.sure!, area: area.id, swatch: area.swatch };
+        const part = parts.get(area.id) ?? '';
+        return { drawing: id, frame, x, y, sure: area.sure!, area: area.id, swatch: area.swatch, part };
       });
     const left = open
       .filter(({ drawing }) => drawing === id)
       .map((each): Doubt => ({ ...each, frame, area: null, swatch: null }));
-    return [...areas, ...left].sort((a, b) => a.sure - b.sure);
+    return [...areas, ...left];
+  });
+  const groups = new Map<string, { count: number; sure: number }>();
+  const keyOf = ({ part, swatch, drawing, x, y }: Doubt) => (part ? `${part} ${swatch}` : `${drawing} ${x} ${y}`);
+  for (const doubt of all) {
+    const own = groups.get(keyOf(doubt)) ?? { count: 0, sure: 1 };
+    groups.set(keyOf(doubt), { count: own.count + 1, sure: Math.min(own.sure, doubt.sure) });
+  }
+  return all.sort((p, q) => {
+    const [k, l] = [keyOf(p), keyOf(q)];
+    if (k === l) return p.frame - q.frame;
+    const [one, other] = [groups.get(k)!, groups.get(l)!];
+    return other.count - one.count || one.sure - other.sure || (k < l ? -1 : 1);
   });
 }
 

@@ -11,6 +11,35 @@ export interface RegionFacts {
   ground: Uint8Array;
   /** Paper points of each region, x, y pairs, by label. */
   samples: Float32Array[];
+  /** Which regions lie beside one another, each pair both ways: label, the other label, pixels of the border between them. */
+  borders: Int32Array;
+}
+
+/** Borders that are looked at: every so many rows and columns is near enough. */
+const EVERY = 2;
+
+/** How long the borders between regions are. */
+function bordersOf({ labels, width, count }: RegionMap): Int32Array {
+  const found = new Map<number, number>();
+  const meet = (p: number, q: number) => {
+    if (p === q || p === 0 || q === 0) return;
+    const key = p < q ? p * (count + 1) + q : q * (count + 1) + p;
+    found.set(key, (found.get(key) ?? 0) + EVERY);
+  };
+  const rows = labels.length / width;
+  for (let y = 0; y < rows; y += EVERY)
+    for (let i = y * width + 1; i < (y + 1) * width; i++) meet(labels[i - 1], labels[i]);
+  for (let y = 1; y < rows; y++)
+    for (let i = y * width; i < (y + 1) * width; i += EVERY) meet(labels[i - width], labels[i]);
+  const out = new Int32Array(6 * found.size);
+  let o = 0;
+  for (const [key, length] of found) {
+    const p = Math.floor(key / (count + 1));
+    const q = key - p * (count + 1);
+    out.set([p, q, length, q, p, length], o);
+    o += 6;
+  }
+  return out;
 }
 
 export function regionFacts(map: RegionMap): RegionFacts {
@@ -41,5 +70,5 @@ export function regionFacts(map: RegionMap): RegionFacts {
       own[2 * k + 1] = (Math.floor(at / width) + 0.5) / scale;
     }
   }
-  return { areas, ground, samples };
+  return { areas, ground, samples, borders: bordersOf(map) };
 }

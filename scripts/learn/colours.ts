@@ -1,0 +1,181 @@
+/** The judge of colours learns from sequences whose regions are known (`{sequences: [{painted, drawings: [{strokes, regions}]}]}`). */
+import { writeFileSync } from 'node:fs';
+import { type PaintCases, prepared, readPaintCases, type Sequence } from '../../bench/paint-set.ts';
+import { likelihoods, type Network } from '../../src/core/learnt/network.ts';
+import { mostLikelyColours } from '../../src/core/paint/carry/colour-borders.ts';
+import {
+  colourEvidence,
+  type Speaker,
+  type SpokenFacts,
+  secondEvidence,
+} from '../../src/core/paint/carry/colour-evidence.ts';
+import { coloursBy } from '../../src/core/paint/carry/colour-judge.ts';
+import type { Colours } from '../../src/core/paint/carry/colours.ts';
+import { Matches, Planes, planeBeside } from '../../src/core/paint/carry/planes.ts';
+import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
+import { heightOf, type RegionFacts, type RegionMap, regionAt } from '../../src/core/paint/index.ts';
+import { type Lessons, trained, written } from './train.ts';
+
+/** Units of the layers between, and how often all lessons are gone through. */
+const HIDDEN = [32, 16];
+const EPOCHS = 12;
+/** First the drawing beside is taken to be known; then to be as it was judged, so often. */
+const TIMES = 3;
+
+type Said = Omit<Speaker, 'colours'>;
+
+/** One drawing on the way outwards from a painted one. */
+interface Step {
+  facts: SpokenFacts;
+  beside: Said;
+  painted: Said | null;
+  steps: number;
+  /** The step before; null: the painted drawing. */
+  before: Step | null;
+  start: Colours;
+  /** By label, colour: share of the regions there that have it; nothing where none is known. */
+  truth: Map<number, Map<number, number>>;
+  colours: Colours | null;
+}
+
+/** Which colours the regions of a map have, region by region. */
+function truthOf(map: RegionMap, { regions }: Sequence['drawings'][number]): Step['truth'] {
+  const out: Step['truth'] = new Map();
+  for (const { c, pts } of regions) {
+    const labels = new Map<number, number>();
+    for (let k = 0; k < pts.length; k += 2) {
+      const label = regionAt(map, (pts[k] + 0.5) / map.scale, (pts[k + 1] + 0.5) / map.scale);
+      labels.set(label, (labels.get(label) ?? 0) + 1);
+    }
+    const [label] = [...labels].sort((p, q) => q[1] - p[1])[0];
+    const own = out.get(label) ?? new Map<number, number>();
+    own.set(c, (own.get(c) ?? 0) + 1);
+    out.set(label, own);
+  }
+  for (const own of out.values()) {
+    const sum = [...own.values()].reduce((all, each) => all + each, 0);
+    for (const [c, each] of own) own.set(c, each / sum);
+  }
+  return out;
+}
+
+/** Colours as they are known to be. */
+function known({ areas, ground }: Pick<SpokenFacts, 'areas' | 'ground'>, count: number, truth: Step['truth']): Colours {
+  const candidates: { label: number; colour: number }[] = [];
+  const likely: number[] = [];
+  for (const [label, own] of truth)
+    for (const [colour, share] of own)
+      if (colour < count) {
+        candidates.push({ label, colour });
+        likely.push(share);
+      }
+  return coloursBy({ areas, ground }, count, candidates, likely, null);
+}
+
+const spoken = ({ areas, ground, borders }: RegionFacts): SpokenFacts => ({ areas, ground, borders });
+
+function stepsOf(sequence: Sequence, cases: PaintCases): Step[] {
+  const drawings = prepared(sequence, cases);
+  const size = Math.max(...drawings.map(({ shapes }) => heightOf(shapes)));
+  const count = 1 + Math.max(0, ...sequence.painted.flatMap((at) => sequence.drawings[at].regions.map(({ c }) => c)));
+  const planes = new Planes();
+  const matches = new Matches(drawings, size);
+  const out: Step[] = [];
+  for (const from of sequence.painted)
+    for (const way of [1, -1]) {
+      const source = planes.of(drawings[from], drawings[from].maps[0]());
+      const candidates = Array.from(drawings[from].painted!, (colour, label) => ({ colour, label })).filter(
+        ({ colour }) => colour >= 0,
+      );
+      const start = coloursBy(
+        source.facts,
+        count,
+        candidates,
+        candidates.map(() => 1),
+        null,
+      );
+      let [plane, colours, before]: [typeof source, Colours, Step | null] = [source, start, null];
+      for (let at = from + way; at >= 0 && at < drawings.length && !drawings[at].painted; at += way) {
+        const beside = matches.between(at - way, at);
+        const next = planeBeside(planes, drawings[at], plane, mostLikelyColours(colours, 0.5), beside).plane;
+        const said = (of: typeof source, matched: typeof beside): Said => ({
+          votes: regionVotes(of, next, matched),
+          facts: spoken(of.facts),
+          matched: matched.belief.reduce((sum, each) => sum + each, 0) / Math.max(1, matched.belief.length),
+        });
+        const facts = spoken(next.facts);
+        const truth = truthOf(next.open(), sequence.drawings[at]);
+        const painted: Said | null = before ? said(source, matches.between(from, at)) : null;
+        before = {
+          facts,
+          beside: said(plane, beside),
+          painted,
+          steps: Math.abs(at - from),
+          before,
+          start,
+          truth,
+          colours: null,
+        };
+        out.push(before);
+        colours = known(facts, count, truth);
+        plane = next;
+      }
+    }
+  return out;
+}
+
+/** What has been learnt so far: for the first look, and for the second. */
+interface Learnt {
+  first: Network | null;
+  second: Network | null;
+}
+
+/** Goes through all steps with what has been learnt so far. @returns lessons for the look that is to be learnt next */
+function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
+  const rows: Float32Array[] = [];
+  const answers: number[] = [];
+  for (const step of steps) {
+    const { before, start, facts } = step;
+    const { count } = start;
+    const colours = before ? (first ? before.colours! : known(before.facts, count, before.truth)) : start;
+    const beside = { ...step.beside, colours };
+    const painted = step.painted ? { ...step.painted, colours: start } : beside;
+    const found = colourEvidence(facts, beside, painted, step.steps);
+    let { rows: own } = found;
+    if (first) {
+      const likely = likelihoods(first, found.rows);
+      step.colours = coloursBy(facts, count, found.candidates, likely, null);
+      const again = secondEvidence(facts, beside, painted, found.candidates, found.rows, likely, step.colours);
+      if (look === 2) own = again;
+      if (second) step.colours = coloursBy(facts, count, found.candidates, likelihoods(second, again), null);
+    }
+    const width = own.length / Math.max(1, found.candidates.length);
+    found.candidates.forEach(({ label, colour }, k) => {
+      const truth = step.truth.get(label);
+      if (!truth) return;
+      rows.push(own.subarray(k * width, (k + 1) * width));
+      answers.push(truth.get(colour) ?? 0);
+    });
+  }
+  const width = rows[0].length;
+  const all = new Float32Array(rows.length * width);
+  rows.forEach((row, k) => void all.set(row, k * width));
+  return { width, rows: all, answers: Float32Array.from(answers), weights: new Float32Array(answers.length).fill(1) };
+}
+
+export function learnColours(files: string[], out: string): void {
+  const steps = files.flatMap((file) => {
+    const cases = readPaintCases(file);
+    return cases.sequences.flatMap((sequence, k) => {
+      if (k % 12 === 0) console.log(`${file}: ${k} of ${cases.sequences.length}`);
+      return stepsOf(sequence, cases);
+    });
+  });
+  const learnt: Learnt = { first: null, second: null };
+  for (let time = 0; time < TIMES; time++) {
+    learnt.first = trained(walk(steps, learnt, 1), HIDDEN, EPOCHS, time + 1);
+    learnt.second = trained(walk(steps, learnt, 2), HIDDEN, EPOCHS, time + 11);
+    console.log(`time ${time + 1} of ${TIMES}`);
+  }
+  writeFileSync(out, `${JSON.stringify({ looks: [learnt.first!, learnt.second!].map(written) })}\n`);
+}

@@ -1,0 +1,117 @@
+/**
+ * Which lines of two drawings are one, weighed in stages: what a stage believes leads the lines to where the next one looks
+ * again. Beliefs are calibrated: of pairs that are 0.8 sure four in five are right, on figures nothing was learnt from.
+ */
+import type { Matrix } from '../../../plane/matrix.ts';
+import type { Matching } from '../match.ts';
+import { gapsOf } from '../relations.ts';
+import type { Shape } from '../shape.ts';
+import { type Candidate, Comparison } from './evidence.ts';
+import type { Led } from './surroundings.ts';
+
+/** What a first matching's sureness is worth. */
+const TAKEN = 0.15;
+const WHOLLY = 0.4;
+/** Pairs less likely than this are dropped: before looking for more, and before looking closely. */
+const DROPPED = 0.02;
+const NOT_LOOKED_AT = 0.015;
+
+/** How likely pairs are that are looked at for the first time later on. */
+const FRESH = 0.02;
+
+/** What is looked at in each stage. */
+interface Stage {
+  /** Pairs are looked for anew, led by what is believed. */
+  anew: boolean;
+  /** How the lines lie on one another is looked at. */
+  close: boolean;
+}
+
+export const STAGES: Stage[] = [
+  { anew: false, close: false },
+  { anew: true, close: false },
+  { anew: false, close: true },
+  { anew: true, close: true },
+  { anew: false, close: true },
+];
+
+/** Pairs that are known: a line in one of them is in no other. */
+export class Judging {
+  candidates: Candidate[];
+  /** How likely each candidate is, 0..1. */
+  belief: Float64Array;
+  private readonly comparison: Comparison;
+  private led: { to: Led[][]; from: Led[][] };
+  private readonly known: Set<number>;
+  private readonly columns: number;
+  private readonly settled: { a: Set<number>; b: Set<number> };
+
+  constructor(a: Shape[], b: Shape[], matching: Matching, size: number, fixed: Candidate[]) {
+    this.columns = b.length;
+    this.comparison = new Comparison(a, b, gapsOf(a, b, size), size);
+    this.known = new Set(fixed.map((pair) => this.place(pair)));
+    this.settled = { a: new Set(fixed.map((pair) => pair.a)), b: new Set(fixed.map((pair) => pair.b)) };
+    this.candidates = this.open(this.comparison.candidates([matching.maps], [...matching.matches, ...fixed]));
+    const sure = new Map(matching.matches.map((match) => [this.place(match), match.sure]));
+    this.belief = Float64Array.from(this.candidates, (pair) => {
+      const own = sure.get(this.place(pair));
+      return own === undefined ? 0 : TAKEN + (1 - TAKEN) * Math.min(1, own / WHOLLY);
+    });
+    this.holdKnown();
+    this.led = this.comparison.led(this.candidates, this.belief, matching.maps);
+  }
+
+  private place({ a, b }: Candidate): number {
+    return a * this.columns + b;
+  }
+
+  /** Candidates that may be at all, as far as is known. */
+  private open(all: Candidate[]): Candidate[] {
+    const { a, b } = this.settled;
+    return all.filter((pair) => this.known.has(this.place(pair)) || !(a.has(pair.a) || b.has(pair.b)));
+  }
+
+  private holdKnown(): void {
+    this.candidates.forEach((pair, c) => {
+      if (this.known.has(this.place(pair))) this.belief[c] = 1;
+    });
+  }
+
+  /** Evidence of all candidates for a stage, row by row. */
+  evidence(stage: Stage): Float32Array {
+    if (stage.anew) this.lookAnew();
+    if (stage.close) this.keep((c) => this.belief[c] > NOT_LOOKED_AT);
+    return this.comparison.rows(this.candidates, this.belief, this.led, stage.close);
+  }
+
+  /** Takes over what a stage has come to believe. */
+  believe(belief: Float64Array): void {
+    this.belief = belief;
+    this.holdKnown();
+    this.lead();
+  }
+
+  private lead(): void {
+    this.led = this.comparison.led(this.candidates, this.belief, this.maps());
+  }
+
+  /** Where each line of the first drawing goes, as what is around it has it. */
+  maps(): Matrix[] {
+    return this.led.to[0].map(({ map }) => map);
+  }
+
+  private keep(wanted: (candidate: number) => boolean): void {
+    const kept = this.candidates.map((_, c) => c).filter(wanted);
+    this.candidates = kept.map((c) => this.candidates[c]);
+    this.belief = Float64Array.from(kept, (c) => this.belief[c]);
+  }
+
+  private lookAnew(): void {
+    this.keep((c) => this.belief[c] > DROPPED);
+    const before = new Map(this.candidates.map((pair, c) => [this.place(pair), this.belief[c]]));
+    const maps = this.led.to.map((all) => all.map(({ map }) => map));
+    this.candidates = this.open(this.comparison.candidates(maps, this.candidates));
+    this.belief = Float64Array.from(this.candidates, (pair) => before.get(this.place(pair)) ?? FRESH);
+    this.lead();
+  }
+}

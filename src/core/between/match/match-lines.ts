@@ -1,0 +1,28 @@
+/** Which lines of two drawings are one: a first matching by shape and place, weighed by the judge. */
+import { judged } from './judge/judge.ts';
+import { type Matching, type MatchWishes, MOST_ASKED, matchShapes, settledMatching } from './match.ts';
+import type { Shape } from './shape.ts';
+
+/** What a first matching believes wholly is about so sure. */
+const WHOLLY = 0.4;
+/** How far along the first matching is half of the way. */
+const HALF = 0.5;
+
+/**
+ * Matches the lines of two drawings. A line may be in several matches: where it is in pieces in the other drawing, or drawn twice.
+ * `sure` is how likely a match is right: of those that are 0.8 sure four in five are.
+ * @param fixed pairs that are known, one to one
+ */
+export function matchLines(a: Shape[], b: Shape[], { size, fixed = [], progress = () => {} }: MatchWishes): Matching {
+  const first = matchShapes(a, b, { size, fixed, asked: 1, progress: (share) => progress(HALF * share) });
+  const known = new Set(fixed.map((pair) => `${pair.a} ${pair.b}`));
+  const all = fixed.length >= Math.min(a.length, b.length) && known.size === fixed.length;
+  if (all || a.length * b.length > MOST_ASKED) {
+    for (const match of first.matches)
+      match.sure = known.has(`${match.a} ${match.b}`) ? 1 : Math.min(1, match.sure / WHOLLY);
+    progress(1);
+    return first;
+  }
+  const pairs = judged(a, b, first, size, fixed, (share) => progress(HALF + (1 - HALF) * share));
+  return settledMatching(a, b, pairs, size);
+}

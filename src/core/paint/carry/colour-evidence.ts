@@ -1,0 +1,225 @@
+/** What speaks for a region's having a colour, as numbers: read by the judge that has learnt to weigh them. */
+import type { RegionFacts } from '../map/region-facts.ts';
+import { agreesBeside, besideRegions, colourBorders } from './colour-borders.ts';
+import type { Colours } from './colours.ts';
+import type { RegionVotes } from './region-votes.ts';
+
+/** What has to be known of the regions of drawings that speak or are spoken of. */
+export type SpokenFacts = Pick<RegionFacts, 'areas' | 'ground' | 'borders'>;
+
+/** A drawing that speaks of another's regions. */
+export interface Speaker {
+  votes: RegionVotes;
+  facts: SpokenFacts;
+  colours: Colours;
+  /** How well the lines of the two drawings are matched, 0..1. */
+  matched: number;
+}
+
+/** A region of another size is believed less: by the logarithm of the ratio of areas. */
+const SIZE_LOSS = 0.35;
+/** The ground outside lies everywhere: what it says counts less. */
+const OUTSIDE = 0.25;
+/** Colours that less is heard of are not looked at. */
+const HEARD = 0.01;
+
+/** What one speaker says of one region, colour by colour. */
+interface Said {
+  sides: Float32Array;
+  warp: Float32Array;
+  /** The source region that speaks most for each colour; 0: none. */
+  best: Int32Array;
+  /** Of that region and the target's: how far they lie over one another, and what share of its places and sides came here. */
+  over: Float32Array;
+  heir: Float32Array;
+  sideHeir: Float32Array;
+  heardSides: number;
+  heardWarp: number;
+}
+
+/** Shares of each source region that have gone anywhere: places (weighed by area), and sides. */
+interface Gone {
+  warp: Float32Array;
+  sides: Float32Array;
+}
+
+function goneOf({ votes, facts }: Speaker, areas: Int32Array): Gone {
+  const out = { warp: new Float32Array(facts.areas.length), sides: new Float32Array(facts.areas.length) };
+  for (let label = 0; label + 1 < votes.first.length; label++)
+    for (let k = votes.first[label]; k < votes.first[label + 1]; k++) {
+      out.warp[votes.source[k]] += votes.warp[k] * areas[label];
+      out.sides[votes.source[k]] += votes.sides[k];
+    }
+  return out;
+}
+
+function saidOf(
+  { votes, facts, colours }: Speaker,
+  gone: Gone,
+  label: number,
+  target: Pick<RegionFacts, 'areas' | 'ground'>,
+): Said {
+  const { count } = colours;
+  const out: Said = {
+    sides: new Float32Array(count),
+    warp: new Float32Array(count),
+    best: new Int32Array(count),
+    over: new Float32Array(count),
+    heir: new Float32Array(count),
+    sideHeir: new Float32Array(count),
+    heardSides: 0,
+    heardWarp: 0,
+  };
+  const most = new Float32Array(count);
+  let [sides, warp] = [0, 0];
+  const area = target.areas[label];
+  for (let k = votes.first[label]; k < votes.first[label + 1]; k++) {
+    const from = votes.source[k];
+    const [s, w] = [votes.sides[k], votes.warp[k]];
+    out.heardSides += s;
+    out.heardWarp += w;
+    const ratio = Math.abs(Math.log((area + 1) / (facts.areas[from] + 1)));
+    const outside = facts.ground[from] && !target.ground[label] ? OUTSIDE : 1;
+    const heard = Math.exp(-SIZE_LOSS * ratio) * outside;
+    const believed = heard * colours.sure[from];
+    // What says nothing sure counts among all that is heard: little that is known is not taken for everything.
+    sides += s * heard;
+    warp += w * heard;
+    const lies = w * area;
+    const over = lies / (area + facts.areas[from] - lies + 1);
+    for (let c = 0; c < count; c++) {
+      const share = colours.share[from * count + c];
+      if (share < HEARD) continue;
+      out.sides[c] += s * believed * share;
+      out.warp[c] += w * believed * share;
+      const much = (w + s / 40) * share * believed;
+      if (much <= most[c]) continue;
+      most[c] = much;
+      out.best[c] = from;
+      out.over[c] = over;
+      out.heir[c] = lies / (gone.warp[from] + 1e-3);
+      out.sideHeir[c] = s / (gone.sides[from] + 1e-3);
+    }
+  }
+  for (let c = 0; c < count; c++) {
+    if (sides > 0) out.sides[c] /= sides;
+    if (warp > 0) out.warp[c] /= warp;
+  }
+  return out;
+}
+
+/** What a speaker says of a colour: 10 numbers. */
+function numbersOf({ facts, colours }: Speaker, said: Said, c: number, area: number): number[] {
+  const from = said.best[c];
+  const ratio = from > 0 ? Math.min(3, Math.abs(Math.log((area + 1) / (facts.areas[from] + 1)))) : 3;
+  return [
+    said.sides[c],
+    said.warp[c],
+    said.over[c],
+    said.heir[c],
+    said.sideHeir[c],
+    ratio,
+    from > 0 ? colours.sure[from] * colours.share[from * colours.count + c] : 0,
+    from > 0 ? facts.ground[from] : 0,
+    Math.min(1, said.heardSides / 40),
+    said.heardWarp,
+  ];
+}
+
+/** A colour a region may have. */
+export interface ColourCandidate {
+  label: number;
+  colour: number;
+}
+
+/** The most that is said for any other colour. */
+function rivalOf({ sides, warp }: Said, c: number): number {
+  let most = 0;
+  for (let k = 0; k < sides.length; k++) if (k !== c) most = Math.max(most, (sides[k] + warp[k]) / 2);
+  return most;
+}
+
+/**
+ * Evidence for the colours of a target's regions, row by row; regions outside are left out.
+ * @param beside the drawing before; @param painted the painted drawing itself; @param steps how many drawings off that is
+ */
+export function colourEvidence(
+  target: SpokenFacts,
+  beside: Speaker,
+  painted: Speaker,
+  steps: number,
+): { candidates: ColourCandidate[]; rows: Float32Array } {
+  const { count } = beside.colours;
+  const candidates: ColourCandidate[] = [];
+  const rows: number[] = [];
+  const total = target.areas.reduce((sum, area, label) => sum + (target.ground[label] || label === 0 ? 0 : area), 1);
+  const goneBeside = goneOf(beside, target.areas);
+  const gonePainted = painted === beside ? goneBeside : goneOf(painted, target.areas);
+  for (let label = 1; label < target.areas.length; label++) {
+    if (target.ground[label]) continue;
+    const one = saidOf(beside, goneBeside, label, target);
+    const other = painted === beside ? one : saidOf(painted, gonePainted, label, target);
+    for (let c = 0; c < count; c++) {
+      if (Math.max(one.sides[c], one.warp[c], other.sides[c], other.warp[c]) < HEARD) continue;
+      candidates.push({ label, colour: c });
+      const area = target.areas[label];
+      rows.push(
+        ...numbersOf(beside, one, c, area),
+        ...numbersOf(painted, other, c, area),
+        c === 0 ? 1 : 0,
+        Math.log(area / total) / 4,
+        rivalOf(one, c),
+        rivalOf(other, c),
+        painted === beside ? 1 : 0,
+        Math.min(steps, 8) / 8,
+        beside.matched,
+        painted.matched,
+      );
+    }
+  }
+  return { candidates, rows: Float32Array.from(rows) };
+}
+
+/** Numbers for each candidate in the second look, besides those of the first. */
+const SECOND = 5;
+
+/**
+ * The evidence of a second look, when the regions around are judged: what lies beside a region is held against what lies beside a
+ * colour where that is known. @param first rows of the first look; @param likely what came of it
+ */
+export function secondEvidence(
+  target: SpokenFacts,
+  beside: Speaker,
+  painted: Speaker,
+  candidates: ColourCandidate[],
+  first: Float32Array,
+  likely: ArrayLike<number>,
+  colours: Colours,
+): Float32Array {
+  const width = first.length / Math.max(1, candidates.length);
+  const { count } = colours;
+  const around = besideRegions(target, colours);
+  const known = [beside, painted].map((speaker) => colourBorders(speaker.facts, speaker.colours));
+  const [best, second] = [new Float32Array(target.areas.length), new Float32Array(target.areas.length)];
+  candidates.forEach(({ label }, k) => {
+    if (likely[k] > best[label]) [best[label], second[label]] = [likely[k], best[label]];
+    else if (likely[k] > second[label]) second[label] = likely[k];
+  });
+  const out = new Float32Array(candidates.length * (width + SECOND));
+  candidates.forEach(({ label, colour }, k) => {
+    const at = k * (width + SECOND);
+    out.set(first.subarray(k * width, (k + 1) * width), at);
+    const rival = likely[k] >= best[label] ? second[label] : best[label];
+    out.set(
+      [
+        likely[k],
+        likely[k] - rival,
+        agreesBeside(around, label, known[0], colour, count),
+        agreesBeside(around, label, known[1], colour, count),
+        around[label * count + colour],
+      ],
+      at + width,
+    );
+  });
+  return out;
+}

@@ -1,0 +1,64 @@
+/** The judge of colours: what colour each region has, by what has been learnt from drawings whose colours are known. */
+import { likelihoods, readNetwork } from '../../learnt/network.ts';
+import type { RegionFacts } from '../map/region-facts.ts';
+import { colourEvidence, type Speaker, secondEvidence } from './colour-evidence.ts';
+import written from './colour-weights.json' with { type: 'json' };
+import type { Colours } from './colours.ts';
+
+const [first, second] = written.looks.map(readNetwork);
+
+/**
+ * The colours of a drawing's regions, by what the drawing beside it and the painted one say.
+ * @param byHand what the hand has settled, by label; -1: nothing
+ */
+export function judgedColours(
+  facts: RegionFacts,
+  beside: Speaker,
+  painted: Speaker,
+  steps: number,
+  byHand: Int32Array | null,
+): Colours {
+  const { count } = beside.colours;
+  const { candidates, rows } = colourEvidence(facts, beside, painted, steps);
+  const likely = likelihoods(first, rows);
+  const around = coloursBy(facts, count, candidates, likely, byHand);
+  const again = secondEvidence(facts, beside, painted, candidates, rows, likely, around);
+  return coloursBy(facts, count, candidates, likelihoods(second, again), byHand);
+}
+
+/** Colours by how likely each candidate is; what is settled by hand, and the ground, is sure. */
+export function coloursBy(
+  { areas, ground }: Pick<RegionFacts, 'areas' | 'ground'>,
+  count: number,
+  candidates: { label: number; colour: number }[],
+  likely: ArrayLike<number>,
+  byHand: Int32Array | null,
+): Colours {
+  const out: Colours = { share: new Float32Array(areas.length * count), count, sure: new Float32Array(areas.length) };
+  const sums = new Float32Array(areas.length);
+  candidates.forEach(({ label, colour }, k) => {
+    out.share[label * count + colour] = likely[k];
+    out.sure[label] = Math.max(out.sure[label], likely[k]);
+    sums[label] += likely[k];
+  });
+  for (let label = 1; label < areas.length; label++) {
+    const colour = byHand && byHand[label] >= 0 ? byHand[label] : ground[label] ? 0 : -1;
+    if (colour >= 0) {
+      out.share.fill(0, label * count, (label + 1) * count);
+      out.share[label * count + colour] = 1;
+      out.sure[label] = 1;
+    } else if (sums[label] > 0) {
+      // More than one colour cannot be likely at once.
+      if (sums[label] > 1) out.sure[label] /= sums[label];
+      for (let c = 0; c < count; c++) out.share[label * count + c] /= sums[label];
+    }
+  }
+  return out;
+}
+
+/** How likely a region has a colour, 0..1. */
+export function likelihoodOf({ share, count, sure }: Colours, label: number, colour: number): number {
+  let most = 0;
+  for (let c = 0; c < count; c++) most = Math.max(most, share[label * count + c]);
+  return most > 0 ? (sure[label] * share[label * count + colour]) / most : 0;
+}

@@ -1,0 +1,99 @@
+/** Drawings as paint is carried through them: their regions, found beside a neighbour's, and their lines matched. */
+import { LRUCache } from 'lru-cache';
+import type { Shape } from '../../between/index.ts';
+import { type PackedMap, packMap, unpackMap } from '../map/packed-map.ts';
+import { regionFacts } from '../map/region-facts.ts';
+import type { RegionMap } from '../map/regions.ts';
+import { type KnownPair, type Matched, matchPlanes, type Plane, turnedRound } from './matched-lines.ts';
+import { misfit } from './region-votes.ts';
+
+export interface ThroughDrawing {
+  shapes: Shape[];
+  /** What each line is a copy of, where that is known. */
+  lineages?: string[];
+  /** Its regions, with openings closed farther and farther: the first of them that does not leak is taken. */
+  maps: (() => RegionMap)[];
+  /** Colour of each region by label where the drawing is painted (0: the ground, unpainted); null where it is not. */
+  painted: Int32Array | null;
+  /** Regions whose colour the hand has settled on a drawing that is not all painted, by label; -1: not settled. */
+  settled?: (map: RegionMap) => Int32Array;
+}
+
+/** Maps that lie open at once, and matched pairs of drawings that are remembered: what a long layer takes stays bounded. */
+const OPEN_MAPS = 12;
+const KEPT_PAIRS = 120;
+
+/** The planes of all drawings: maps that are worked on lie open, one that gives way to another is packed. */
+export class Planes {
+  private readonly opened = new LRUCache<{ packed: PackedMap | null }, RegionMap>({
+    max: OPEN_MAPS,
+    dispose: (map, place) => {
+      place.packed ??= packMap(map);
+    },
+  });
+
+  of({ shapes, lineages }: ThroughDrawing, map: RegionMap): Plane {
+    const { opened } = this;
+    const place: { packed: PackedMap | null } = { packed: null };
+    opened.set(place, map);
+    return {
+      shapes,
+      lineages,
+      facts: regionFacts(map),
+      open() {
+        let own = opened.get(place);
+        if (!own) {
+          own = unpackMap(place.packed!);
+          opened.set(place, own);
+        }
+        return own;
+      },
+    };
+  }
+}
+
+/** A drawing's regions beside those of a neighbour: of its maps the one that fits them best, of equals the first. */
+export function planeBeside(
+  all: Planes,
+  drawing: ThroughDrawing,
+  neighbour: Plane,
+  colourOf: Int32Array,
+  matched: Matched,
+): { plane: Plane; taken: number } {
+  let best: { plane: Plane; taken: number } | null = null;
+  let least = Number.POSITIVE_INFINITY;
+  for (const [taken, make] of drawing.maps.entries()) {
+    const map = make();
+    const plane = all.of(drawing, map);
+    const out = misfit(neighbour, colourOf, plane, matched);
+    if (out < least) [best, least] = [{ plane, taken }, out];
+    if (out === 0) break;
+  }
+  return best!;
+}
+
+/** The lines of drawings matched, each pair of drawings once. */
+export class Matches {
+  private readonly drawings: ThroughDrawing[];
+  private readonly size: number;
+  private readonly kept = new LRUCache<number, Matched>({ max: KEPT_PAIRS });
+
+  constructor(drawings: ThroughDrawing[], size: number) {
+    this.drawings = drawings;
+    this.size = size;
+  }
+
+  /** From drawing `p` to `q`; what `known` finds out saves matching. */
+  between(p: number, q: number, known: () => KnownPair[] = () => []): Matched {
+    const [low, high] = [Math.min(p, q), Math.max(p, q)];
+    const key = low * this.drawings.length + high;
+    let matched = this.kept.get(key);
+    if (!matched) {
+      const pairs = known();
+      const upwards = p < q ? pairs : pairs.map(({ a, b }) => ({ a: b, b: a }));
+      matched = matchPlanes(this.drawings[low], this.drawings[high], this.size, upwards);
+      this.kept.set(key, matched);
+    }
+    return p < q ? matched : turnedRound(matched);
+  }
+}
