@@ -4,7 +4,7 @@ import { isFirstPass } from '../../src/core/between/index.ts';
 import type { Shot, Stroke } from '../../src/core/shot/index.ts';
 import type { PenPoint } from './driver.ts';
 import { type Animator, drawingsOf } from './hands.ts';
-import { corners, Painter, paintAt } from './painter.ts';
+import { Painter, paintAt } from './painter.ts';
 import { withAnimator } from './session.ts';
 
 let animator: Animator;
@@ -104,6 +104,7 @@ function head(turn: number): PenPoint[][] {
 
 describe('paint through', () => {
   test('an eye keeps what lies within what through a turned head', async () => {
+    await animator.toShelf();
     await animator.newShot({ title: 'Head turned', width: 640, height: 360, length: 12 });
     await animator.hand.key('KeyW');
     for (const turn of [0, 0.35, 0.7, 1]) {
@@ -140,8 +141,8 @@ describe('paint through', () => {
     // A patch on the cheek that the painted drawing does not have.
     await animator.hand.key('KeyW');
     for (let i = 0; i < 3; i++) {
-      await animator.draw(corners([120, 230], [160, 230], [160, 262], [120, 262], [120, 230]));
-      await animator.hand.key('KeyA');
+      await animator.hand.key('KeyS');
+      await animator.draw(animator.ring(140, 246, 15));
     }
     await Promise.all([animator.hand.text('to look at', 30_000), animator.hand.key('Shift', 'KeyF')]);
     await animator.hand.wait(100);

@@ -310,6 +310,10 @@ function turnsAround(a: Shape[], b: Shape[], matches: Match[], near: number, siz
   });
 }
 
+/** Lines so different in length (the logarithm of the ratio) are partly hidden; how far around them is listened. */
+const PARTLY = 0.25;
+const PARTLY_NEAR = 0.16;
+
 /** How far surroundings reach that say which way round settled pairs lie, wide first. */
 const SETTLED_NEAR = [0.3, 0.16, 0.1];
 
@@ -337,16 +341,17 @@ export function settledMatching(
     );
     return { ...pair, alignment: fit?.alignment ?? likestAlignment(one, other) };
   };
+  const leadersOf = (all: Match[]) =>
+    sumsOf(a, b, all).map((sums, k) => ({
+      line: all[k].a,
+      sums,
+      weight: (all[k].sure + 0.01) * Math.exp(-LENGTH_LOSS * ratioOf(a[all[k].a], b[all[k].b])),
+    }));
   let matches = pairs.map((pair) => laid(pair, start));
   let turns = turnsAround(a, b, matches, SETTLED_NEAR[0], size);
   // A line that is alike both ways round, or a ring, lies as what is around it says: its own say is left out.
   for (const near of SETTLED_NEAR) {
-    const leaders = sumsOf(a, b, matches).map((sums, k) => ({
-      line: matches[k].a,
-      sums,
-      weight: matches[k].sure + 0.01,
-    }));
-    const led = ledBy(a, leaders, near, size);
+    const led = ledBy(a, leadersOf(matches), near, size);
     matches = matches.map((match) => {
       const { map, much } = led[match.a];
       return laid(match, much > 0 ? steadied(map, turns[match.a]) : start);
@@ -354,6 +359,10 @@ export function settledMatching(
     turns = turnsAround(a, b, matches, near, size);
   }
   const maps = partMaps(a, b, matches, gapsOf(a, b, size), size, start);
+  // A line partly hidden in one drawing does not tell how it goes: stretched onto its partner it would seem to grow.
+  const around = ledBy(a, leadersOf(matches), PARTLY_NEAR, size);
+  for (const { a: i, b: j } of matches)
+    if (ratioOf(a[i], b[j]) > PARTLY && around[i].much > 0) maps[i] = around[i].map;
   for (const match of matches)
     maps[match.a] = onto(steadied(maps[match.a], turns[match.a]), a[match.a], b[match.b], maps[match.a]);
   return { matches, maps };

@@ -160,6 +160,8 @@ export class Comparison {
     a.forEach((line, i) => {
       const guesses = maps.map((each) => predicted(line, each[i]));
       const ranked: { j: number; rank: number }[] = [];
+      // What costs more than the last of those kept so far is not worked out.
+      const best = new Float64Array(PARTNERS).fill(MOST_COST);
       b.forEach((other, j) => {
         if (wanted.has(i * m + j)) {
           ranked.push({ j, rank: -1 });
@@ -167,15 +169,23 @@ export class Comparison {
         }
         const ratio = ratioOf(line, other);
         if (ratio > FARTHEST_RATIO) return;
-        let rank = MOST_COST;
+        let rank = best[PARTNERS - 1];
+        const limit = rank;
+        const long = Math.max(line.length, other.length);
         for (const at of guesses) {
-          const [ox, oy] = [at.mx - other.middle.x, at.my - other.middle.y];
-          const off = Math.sqrt(ox * ox + oy * oy);
+          const off = Math.sqrt((at.mx - other.middle.x) ** 2 + (at.my - other.middle.y) ** 2);
           if (off > FARTHEST * this.size + (line.length + other.length) / 2) continue;
-          rank = Math.min(rank, costOf(line, at, other, this.like(i, j), this.size, rank)?.cost ?? rank);
-          if (ratio > 0.2) rank = Math.min(rank, PART + 5 * beside(line, at, other, this.size));
+          const nearest = (5 * Math.max(0, off - long)) / this.size;
+          if (Math.min(0.7, 0.8 * ratio) + nearest < rank)
+            rank = Math.min(rank, costOf(line, at, other, this.like(i, j), this.size, rank)?.cost ?? rank);
+          if (ratio > 0.2 && PART + nearest < rank)
+            rank = Math.min(rank, PART + 5 * beside(line, at, other, this.size));
         }
-        if (rank < MOST_COST) ranked.push({ j, rank });
+        if (rank >= limit) return;
+        ranked.push({ j, rank });
+        let k = PARTNERS - 1;
+        for (; k > 0 && best[k - 1] > rank; k--) best[k] = best[k - 1];
+        best[k] = rank;
       });
       ranked.sort((p, q) => p.rank - q.rank);
       const count = Math.max(PARTNERS, ranked.filter(({ rank }) => rank < 0).length);
