@@ -24,5 +24,16 @@ export function matchLines(a: Shape[], b: Shape[], { size, fixed = [], progress 
     return first;
   }
   const pairs = judged(a, b, first, size, fixed, (share) => progress(HALF + (1 - HALF) * share));
-  return settledMatching(a, b, pairs, size);
+  // Which way round an open line lies the first matching has seen with what a limb does of its own.
+  const lain = new Map(
+    first.matches
+      .filter((match) => !(a[match.a].closed && b[match.b].closed))
+      .map((match) => [match.a * b.length + match.b, match.alignment]),
+  );
+  return settledMatching(
+    a,
+    b,
+    pairs.map((pair) => ({ ...pair, alignment: lain.get(pair.a * b.length + pair.b) })),
+    size,
+  );
 }

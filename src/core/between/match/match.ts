@@ -317,20 +317,24 @@ const PARTLY_NEAR = 0.16;
 /** How far surroundings reach that say which way round settled pairs lie, wide first. */
 const SETTLED_NEAR = [0.3, 0.16, 0.1];
 
+/** A pair that is to be made. */
+interface SettledPair {
+  a: number;
+  b: number;
+  sure: number;
+  alignment?: Alignment;
+}
+
 /**
  * A matching of pairs that are settled: how each lies, and where every line goes.
- * @param pairs with how sure they are; a line may be in several
+ * @param pairs with how sure they are, and how they lie where that is known; a line may be in several
  */
-export function settledMatching(
-  a: Shape[],
-  b: Shape[],
-  pairs: { a: number; b: number; sure: number }[],
-  size: number,
-): Matching {
+export function settledMatching(a: Shape[], b: Shape[], pairs: SettledPair[], size: number): Matching {
   const start = boxToBox(a, b);
   // Where a settled line goes is known: its surroundings only tell how it has turned.
-  const laid = (pair: (typeof pairs)[number], map: Matrix): Match => {
+  const laid = (pair: SettledPair, map: Matrix): Match => {
     const [one, other] = [a[pair.a], b[pair.b]];
+    if (pair.alignment) return { ...pair, alignment: pair.alignment };
     const fit = costOf(
       one,
       predicted(one, onto(map, one, other)),
@@ -352,17 +356,16 @@ export function settledMatching(
   // A line that is alike both ways round, or a ring, lies as what is around it says: its own say is left out.
   for (const near of SETTLED_NEAR) {
     const led = ledBy(a, leadersOf(matches), near, size);
-    matches = matches.map((match) => {
-      const { map, much } = led[match.a];
-      return laid(match, much > 0 ? steadied(map, turns[match.a]) : start);
+    matches = pairs.map((pair) => {
+      const { map, much } = led[pair.a];
+      return laid(pair, much > 0 ? steadied(map, turns[pair.a]) : start);
     });
     turns = turnsAround(a, b, matches, near, size);
   }
   const maps = partMaps(a, b, matches, gapsOf(a, b, size), size, start);
   // A line partly hidden in one drawing does not tell how it goes: stretched onto its partner it would seem to grow.
   const around = ledBy(a, leadersOf(matches), PARTLY_NEAR, size);
-  for (const { a: i, b: j } of matches)
-    if (ratioOf(a[i], b[j]) > PARTLY && around[i].much > 0) maps[i] = around[i].map;
+  for (const { a: i, b: j } of matches) if (ratioOf(a[i], b[j]) > PARTLY && around[i].much > 0) maps[i] = around[i].map;
   for (const match of matches)
     maps[match.a] = onto(steadied(maps[match.a], turns[match.a]), a[match.a], b[match.b], maps[match.a]);
   return { matches, maps };

@@ -12,7 +12,7 @@ import { Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
 import { mostHeard, type RegionVotes, regionVotes } from './region-votes.ts';
 
 /** Regions less sure than this are to be looked at. */
-export const UNSURE = 0.75;
+export const UNSURE = 0.8;
 
 export interface ThroughRegion {
   colour: number;
