@@ -83,7 +83,7 @@ async function main() {
   await animator.hand.press('Paint through', 'tab');
   await animator.hand.press('After this one alone', 'button');
   await animator.page.waitForSelector('ul[aria-label="Unsure regions"] button', { timeout: 120_000 });
-  await animator.hand.wait(9000);
+  await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 180_000 });
   await animator.hand.key('KeyJ');
   await take('paint-through');
   await animator.undo();

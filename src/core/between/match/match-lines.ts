@@ -11,9 +11,13 @@ const HALF = 0.5;
 /**
  * Matches the lines of two drawings. A line may be in several matches: where it is in pieces in the other drawing, or drawn twice.
  * `sure` is how likely a match is right: of those that are 0.8 sure four in five are.
- * @param fixed pairs that are known, one to one
+ * @param fixed pairs that are known, one to one; `stages`: of the judge, all when left out
  */
-export function matchLines(a: Shape[], b: Shape[], { size, fixed = [], progress = () => {} }: MatchWishes): Matching {
+export function matchLines(
+  a: Shape[],
+  b: Shape[],
+  { size, fixed = [], stages, progress = () => {} }: MatchWishes & { stages?: number },
+): Matching {
   const first = matchShapes(a, b, { size, fixed, asked: 1, progress: (share) => progress(HALF * share) });
   const known = new Set(fixed.map((pair) => `${pair.a} ${pair.b}`));
   const all = fixed.length >= Math.min(a.length, b.length) && known.size === fixed.length;
@@ -23,7 +27,11 @@ export function matchLines(a: Shape[], b: Shape[], { size, fixed = [], progress 
     progress(1);
     return first;
   }
-  const pairs = judged(a, b, first, size, fixed, (share) => progress(HALF + (1 - HALF) * share));
+  const pairs = judged(a, b, first, size, {
+    fixed,
+    stages,
+    progress: (share) => progress(HALF + (1 - HALF) * share),
+  });
   // Which way round an open line lies the first matching has seen with what a limb does of its own.
   const lain = new Map(
     first.matches
@@ -35,5 +43,6 @@ export function matchLines(a: Shape[], b: Shape[], { size, fixed = [], progress 
     b,
     pairs.map((pair) => ({ ...pair, alignment: lain.get(pair.a * b.length + pair.b) })),
     size,
+    first.gaps,
   );
 }

@@ -122,6 +122,8 @@ export interface Matching {
   matches: Match[];
   /** Where each stroke of a comes to lie in b, as its neighbours have it. */
   maps: Matrix[];
+  /** Gaps between the strokes of either drawing: measuring them takes long. */
+  gaps: Gaps;
 }
 
 /** Which partner each stroke of a is known to have (-1: none is known), and which strokes of b are known to be a partner. */
@@ -265,7 +267,7 @@ export function matchShapes(
     maps = [localMaps(a, b, matches, NEAR[round], size, starts[0])];
     progress(0.2 + (0.8 * (round + 1)) / ROUNDS);
   }
-  return { matches, maps: partMaps(a, b, matches, near, size, starts[0]) };
+  return { matches, maps: partMaps(a, b, matches, near, size, starts[0]), gaps: near };
 }
 
 /** A map turns no more otherwise than lines around do, radians. */
@@ -329,7 +331,13 @@ interface SettledPair {
  * A matching of pairs that are settled: how each lies, and where every line goes.
  * @param pairs with how sure they are, and how they lie where that is known; a line may be in several
  */
-export function settledMatching(a: Shape[], b: Shape[], pairs: SettledPair[], size: number): Matching {
+export function settledMatching(
+  a: Shape[],
+  b: Shape[],
+  pairs: SettledPair[],
+  size: number,
+  gaps: Gaps = gapsOf(a, b, size),
+): Matching {
   const start = boxToBox(a, b);
   // Where a settled line goes is known: its surroundings only tell how it has turned.
   const laid = (pair: SettledPair, map: Matrix): Match => {
@@ -362,13 +370,13 @@ export function settledMatching(a: Shape[], b: Shape[], pairs: SettledPair[], si
     });
     turns = turnsAround(a, b, matches, near, size);
   }
-  const maps = partMaps(a, b, matches, gapsOf(a, b, size), size, start);
+  const maps = partMaps(a, b, matches, gaps, size, start);
   // A line partly hidden in one drawing does not tell how it goes: stretched onto its partner it would seem to grow.
   const around = ledBy(a, leadersOf(matches), PARTLY_NEAR, size);
   for (const { a: i, b: j } of matches) if (ratioOf(a[i], b[j]) > PARTLY && around[i].much > 0) maps[i] = around[i].map;
   for (const match of matches)
     maps[match.a] = onto(steadied(maps[match.a], turns[match.a]), a[match.a], b[match.b], maps[match.a]);
-  return { matches, maps };
+  return { matches, maps, gaps };
 }
 
 /** Lets what neighbours say into the costs of pairs that are not known. */

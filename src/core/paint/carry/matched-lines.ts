@@ -8,6 +8,8 @@ import type { RegionMap } from '../map/regions.ts';
 /** The least sure match still counts so much; one this sure is taken for known. */
 const LEAST_BELIEF = 0.05;
 const BELIEVED = 0.9;
+/** Stages of the judge of lines: drawings that follow one another are alike, and there are many of them. */
+const STAGES = 3;
 
 /** The lines of a drawing. */
 type Lined = Pick<Plane, 'shapes' | 'lineages'>;
@@ -60,6 +62,7 @@ export function matchPlanes(source: Lined, target: Lined, size: number, known: K
   const matching = matchLines(source.shapes, target.shapes, {
     size,
     fixed: byLineage.length > 0 ? byLineage : known,
+    stages: STAGES,
   });
   const pairings = pairUp(source.shapes, target.shapes, matching);
   const belief = Float64Array.from(matching.matches, ({ sure }) => Math.max(LEAST_BELIEF, sure));

@@ -20,9 +20,16 @@ export interface JudgedPair extends Candidate {
   sure: number;
 }
 
+interface JudgeWishes {
+  /** Pairs that are known. */
+  fixed: Candidate[];
+  /** Stages gone through: fewer are quicker, and a little less sure. */
+  stages?: number;
+  progress?: (share: number) => void;
+}
+
 /**
  * @param matching a first matching, which leads
- * @param fixed pairs that are known
  * @returns the pairs; a line may be in several of them where it is in pieces in the other drawing
  */
 export function judged(
@@ -30,13 +37,12 @@ export function judged(
   b: Shape[],
   matching: Matching,
   size: number,
-  fixed: Candidate[],
-  progress: (share: number) => void = () => {},
+  { fixed, stages = STAGES.length, progress = () => {} }: JudgeWishes,
 ): JudgedPair[] {
   const judging = new Judging(a, b, matching, size, fixed);
-  STAGES.forEach((stage, k) => {
+  STAGES.slice(0, stages).forEach((stage, k) => {
     judging.believe(likelihoods(networks[k], judging.evidence(stage)));
-    progress((k + 1) / STAGES.length);
+    progress((k + 1) / stages);
   });
   return decided(judging.candidates, judging.belief, a.length, b.length);
 }

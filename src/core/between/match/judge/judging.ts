@@ -4,7 +4,6 @@
  */
 import type { Matrix } from '../../../plane/matrix.ts';
 import type { Matching } from '../match.ts';
-import { gapsOf } from '../relations.ts';
 import type { Shape } from '../shape.ts';
 import { type Candidate, Comparison } from './evidence.ts';
 import type { Led } from './surroundings.ts';
@@ -42,13 +41,15 @@ export class Judging {
   belief: Float64Array;
   private readonly comparison: Comparison;
   private led: { to: Led[][]; from: Led[][] };
+  /** What leads was worked out from what was believed before. */
+  private old = false;
   private readonly known: Set<number>;
   private readonly columns: number;
   private readonly settled: { a: Set<number>; b: Set<number> };
 
   constructor(a: Shape[], b: Shape[], matching: Matching, size: number, fixed: Candidate[]) {
     this.columns = b.length;
-    this.comparison = new Comparison(a, b, gapsOf(a, b, size), size);
+    this.comparison = new Comparison(a, b, matching.gaps, size);
     this.known = new Set(fixed.map((pair) => this.place(pair)));
     this.settled = { a: new Set(fixed.map((pair) => pair.a)), b: new Set(fixed.map((pair) => pair.b)) };
     this.candidates = this.open(this.comparison.candidates([matching.maps], [...matching.matches, ...fixed]));
@@ -79,6 +80,7 @@ export class Judging {
 
   /** Evidence of all candidates for a stage, row by row. */
   evidence(stage: Stage): Float32Array {
+    this.lead();
     if (stage.anew) this.lookAnew();
     if (stage.close) this.keep((c) => this.belief[c] > NOT_LOOKED_AT);
     return this.comparison.rows(this.candidates, this.belief, this.led, stage.close);
@@ -88,16 +90,18 @@ export class Judging {
   believe(belief: Float64Array): void {
     this.belief = belief;
     this.holdKnown();
-    this.lead();
-  }
-
-  private lead(): void {
-    this.led = this.comparison.led(this.candidates, this.belief, this.maps());
+    this.old = true;
   }
 
   /** Where each line of the first drawing goes, as what is around it has it. */
-  maps(): Matrix[] {
+  private maps(): Matrix[] {
     return this.led.to[0].map(({ map }) => map);
+  }
+
+  /** Lets what is believed lead: only when it is needed next. */
+  private lead(): void {
+    if (this.old) this.led = this.comparison.led(this.candidates, this.belief, this.maps());
+    this.old = false;
   }
 
   private keep(wanted: (candidate: number) => boolean): void {
@@ -112,6 +116,7 @@ export class Judging {
     const maps = this.led.to.map((all) => all.map(({ map }) => map));
     this.candidates = this.open(this.comparison.candidates(maps, this.candidates));
     this.belief = Float64Array.from(this.candidates, (pair) => before.get(this.place(pair)) ?? FRESH);
+    this.old = true;
     this.lead();
   }
 }
