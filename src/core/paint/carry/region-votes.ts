@@ -104,8 +104,8 @@ export function misfit(source: Plane, colourOf: Int32Array, target: Plane, { the
     const weight = Math.sqrt(source.facts.areas[label]);
     const counts = new Map<number, number>();
     for (let i = 0; i < points.length; i += 2) {
-      const there2 = regionAt(map, ...there.shift(points[i], points[i + 1]));
-      counts.set(there2, (counts.get(there2) ?? 0) + 2);
+      const to = regionAt(map, ...there.shift(points[i], points[i + 1]));
+      counts.set(to, (counts.get(to) ?? 0) + 2);
     }
     for (const [to, count] of counts) {
       if (count <= GONE * points.length) continue;

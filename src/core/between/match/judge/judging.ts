@@ -34,7 +34,7 @@ export const STAGES: Stage[] = [
   { anew: false, close: true },
 ];
 
-/** Pairs that are known: a line in one of them is in no other. */
+/** Two drawings on their way through the stages: what may be one, and how likely that is so far. */
 export class Judging {
   candidates: Candidate[];
   /** How likely each candidate is, 0..1. */
@@ -43,10 +43,12 @@ export class Judging {
   private led: { to: Led[][]; from: Led[][] };
   /** What leads was worked out from what was believed before. */
   private old = false;
+  /** Pairs that are known: a line in one of them is in no other. */
   private readonly known: Set<number>;
   private readonly columns: number;
   private readonly settled: { a: Set<number>; b: Set<number> };
 
+  /** @param matching leads at first; @param fixed pairs that are known */
   constructor(a: Shape[], b: Shape[], matching: Matching, size: number, fixed: Candidate[]) {
     this.columns = b.length;
     this.comparison = new Comparison(a, b, matching.gaps, size);
