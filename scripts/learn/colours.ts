@@ -11,6 +11,7 @@ import {
 } from '../../src/core/paint/carry/colour-evidence.ts';
 import { coloursBy } from '../../src/core/paint/carry/colour-judge.ts';
 import type { Colours } from '../../src/core/paint/carry/colours.ts';
+import { meanBelief } from '../../src/core/paint/carry/matched-lines.ts';
 import { Matches, Planes, planeBeside } from '../../src/core/paint/carry/planes.ts';
 import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
 import { heightOf, type RegionFacts, type RegionMap, regionAt } from '../../src/core/paint/index.ts';
@@ -101,7 +102,7 @@ function stepsOf(sequence: Sequence, cases: PaintCases): Step[] {
         const said = (of: typeof source, matched: typeof beside): Said => ({
           votes: regionVotes(of, next, matched),
           facts: spoken(of.facts),
-          matched: matched.belief.reduce((sum, each) => sum + each, 0) / Math.max(1, matched.belief.length),
+          matched: meanBelief(matched),
         });
         const facts = spoken(next.facts);
         const truth = truthOf(next.open(), sequence.drawings[at]);

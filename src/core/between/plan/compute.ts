@@ -78,8 +78,9 @@ export function computeBetweens(job: BetweenJob, progress: (share: number) => vo
   const hidden: Float64Array[][] = [];
   const drawings = wanted.map((at, i) => {
     const { k, t } = linkAt(chain, at);
-    hidden.push(links[k].hiddenAt(t));
-    const sheet = links[k].at(t);
+    const places = links[k].places(t);
+    hidden.push(links[k].hiddenAt(t, places));
+    const sheet = links[k].at(t, places);
     progress(0.8 + (0.2 * (i + 1)) / wanted.length);
     // A part of a drawing brings no paint: what is painted is its regions, and those are of all lines.
     return only ? { ink: sheet.ink, paint: [] } : sheet;

@@ -197,9 +197,8 @@ export class Link {
     return out;
   }
 
-  /** The drawing at `t`, 0..1. */
-  at(t: number): Planes {
-    const places = this.places(t);
+  /** The drawing at `t`, 0..1. @param places of all points then, where they are known */
+  at(t: number, places = this.places(t)): Planes {
     const paired = this.joined.map((_, k) => this.pairedLine(k, t, places));
     const fields = {
       a: new Field(this.tween.from, places, this.size),
@@ -214,8 +213,7 @@ export class Link {
   }
 
   /** Where lines are thought to go on at `t` under what hides them: x, y pairs, path by path. */
-  hiddenAt(t: number): Float64Array[] {
-    const places = this.places(t);
+  hiddenAt(t: number, places = this.places(t)): Float64Array[] {
     return this.joined.flatMap(({ pairing }, k) => {
       if (pairing.closed) return [];
       const [low, high] = seenAt(this.tween, k, t);

@@ -2,7 +2,7 @@
 import type { RegionFacts } from '../map/region-facts.ts';
 import { agreesBeside, besideRegions, colourBorders } from './colour-borders.ts';
 import type { Colours } from './colours.ts';
-import type { RegionVotes } from './region-votes.ts';
+import { believedOf, type RegionVotes, SIDES } from './region-votes.ts';
 
 /** What has to be known of the regions of drawings that speak or are spoken of. */
 export type SpokenFacts = Pick<RegionFacts, 'areas' | 'ground' | 'borders'>;
@@ -16,10 +16,6 @@ export interface Speaker {
   matched: number;
 }
 
-/** A region of another size is believed less: by the logarithm of the ratio of areas. */
-const SIZE_LOSS = 0.35;
-/** The ground outside lies everywhere: what it says counts less. */
-const OUTSIDE = 0.25;
 /** Colours that less is heard of are not looked at. */
 const HEARD = 0.01;
 
@@ -78,9 +74,7 @@ function saidOf(
     const [s, w] = [votes.sides[k], votes.warp[k]];
     out.heardSides += s;
     out.heardWarp += w;
-    const ratio = Math.abs(Math.log((area + 1) / (facts.areas[from] + 1)));
-    const outside = facts.ground[from] && !target.ground[label] ? OUTSIDE : 1;
-    const heard = Math.exp(-SIZE_LOSS * ratio) * outside;
+    const heard = believedOf(facts, from, target, label);
     const believed = heard * colours.sure[from];
     // What says nothing sure counts among all that is heard: little that is known is not taken for everything.
     sides += s * heard;
@@ -92,7 +86,7 @@ function saidOf(
       if (share < HEARD) continue;
       out.sides[c] += s * believed * share;
       out.warp[c] += w * believed * share;
-      const much = (w + s / 40) * share * believed;
+      const much = (w + s / SIDES) * share * believed;
       if (much <= most[c]) continue;
       most[c] = much;
       out.best[c] = from;
@@ -121,7 +115,7 @@ function numbersOf({ facts, colours }: Speaker, said: Said, c: number, area: num
     ratio,
     from > 0 ? colours.sure[from] * colours.share[from * colours.count + c] : 0,
     from > 0 ? facts.ground[from] : 0,
-    Math.min(1, said.heardSides / 40),
+    Math.min(1, said.heardSides / SIDES),
     said.heardWarp,
   ];
 }

@@ -5,13 +5,10 @@ import { regionPoints } from '../areas/pour.ts';
 import { regionPaint } from '../map/coverage.ts';
 import type { Fault } from './holes.ts';
 import { matchPlanes, type Plane } from './matched-lines.ts';
-import { regionVotes } from './region-votes.ts';
+import { believedOf, regionVotes } from './region-votes.ts';
 
 /** A region has a counterpart when so much of what is heard of it comes from one region. */
 const COUNTERPART = 0.5;
-/** A region of another size is believed less, by the logarithm of the ratio of areas; the ground outside lies everywhere. */
-const SIZE_LOSS = 0.35;
-const OUTSIDE = 0.25;
 
 /** A region has one colour when so much of it shows that; under a tone that covers half of it, it has none that could jump. */
 const PLAIN = 0.7;
@@ -59,10 +56,7 @@ function compare(a: Plane, b: Plane, size: number): Int32Array {
   const votes = regionVotes(a, b, matchPlanes(a, b, size));
   for (let label = 1; label < out.length; label++) {
     const [from, to] = [votes.first[label], votes.first[label + 1]];
-    const believed = (k: number) => {
-      const ratio = Math.abs(Math.log((b.facts.areas[label] + 1) / (a.facts.areas[votes.source[k]] + 1)));
-      return Math.exp(-SIZE_LOSS * ratio) * (a.facts.ground[votes.source[k]] && !b.facts.ground[label] ? OUTSIDE : 1);
-    };
+    const believed = (k: number) => believedOf(a.facts, votes.source[k], b.facts, label);
     let [sides, warp] = [0, 0];
     for (let k = from; k < to; k++) {
       sides += votes.sides[k] * believed(k);

@@ -101,6 +101,10 @@ export function turnedRound({ pairings, belief, there, back }: Matched): Matched
   return { pairings: round, belief, there: back, back: there };
 }
 
+/** How well the lines of two drawings are matched, 0..1. */
+export const meanBelief = ({ belief }: Matched): number =>
+  belief.reduce((sum, each) => sum + each, 0) / Math.max(1, belief.length);
+
 /** Pairs of lines believed wholly. */
 export function believed({ pairings, belief }: Matched): KnownPair[] {
   return pairings.filter((_, k) => belief[k] >= BELIEVED).map(({ a, b }) => ({ a, b }));

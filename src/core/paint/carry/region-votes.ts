@@ -1,4 +1,5 @@
 /** What the regions of one drawing say of the regions of another: read along matched lines, and through the moved figure. */
+import type { RegionFacts } from '../map/region-facts.ts';
 import { type RegionMap, regionAt } from '../map/regions.ts';
 import type { Matched, Plane } from './matched-lines.ts';
 
@@ -71,8 +72,21 @@ export function regionVotes(source: Plane, target: Plane, { pairings, belief, ba
   return out;
 }
 
+/** A region of another size is believed less: by the logarithm of the ratio of areas. */
+const SIZE_LOSS = 0.35;
+/** The ground outside lies everywhere: what it says counts less. */
+const OUTSIDE = 0.25;
+
+type Sizes = Pick<RegionFacts, 'areas' | 'ground'>;
+
+/** How much a region of a source is believed about one of a target, 0..1. */
+export function believedOf(source: Sizes, from: number, target: Sizes, to: number): number {
+  const ratio = Math.abs(Math.log((target.areas[to] + 1) / (source.areas[from] + 1)));
+  return Math.exp(-SIZE_LOSS * ratio) * (source.ground[from] && !target.ground[to] ? OUTSIDE : 1);
+}
+
 /** So many points beside lines say as much as all places of a region. */
-const SIDES = 40;
+export const SIDES = 40;
 
 /** For each region of the target the region of the source that says most of it; 0: none does. */
 export function mostHeard({ first, source, sides, warp }: RegionVotes): Int32Array {

@@ -7,7 +7,7 @@ import { mostLikelyColours } from './colour-borders.ts';
 import type { Speaker } from './colour-evidence.ts';
 import { judgedColours, likelihoodOf } from './colour-judge.ts';
 import type { Colours } from './colours.ts';
-import { believed, type KnownPair, type Matched, type Plane } from './matched-lines.ts';
+import { believed, type KnownPair, type Matched, meanBelief, type Plane } from './matched-lines.ts';
 import { Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
 import { mostHeard, type RegionVotes, regionVotes } from './region-votes.ts';
 
@@ -52,11 +52,11 @@ function chained(first: KnownPair[], second: KnownPair[]): KnownPair[] {
   });
 }
 
-const speaker = (votes: RegionVotes, { facts }: Plane, colours: Colours, { belief }: Matched): Speaker => ({
+const speaker = (votes: RegionVotes, { facts }: Plane, colours: Colours, matched: Matched): Speaker => ({
   votes,
   facts,
   colours,
-  matched: belief.reduce((sum, each) => sum + each, 0) / Math.max(1, belief.length),
+  matched: meanBelief(matched),
 });
 
 const direct = (source: Plane, target: Plane, colours: Colours, matched: Matched): Speaker =>
