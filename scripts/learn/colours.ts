@@ -14,7 +14,7 @@ import type { Colours } from '../../src/core/paint/carry/colours.ts';
 import { meanBelief } from '../../src/core/paint/carry/matched-lines.ts';
 import { Matches, Planes, planeBeside } from '../../src/core/paint/carry/planes.ts';
 import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
-import { heightOf, type RegionFacts, type RegionMap, regionAt } from '../../src/core/paint/index.ts';
+import { type BorderedFacts, heightOf, type RegionMap, regionAt } from '../../src/core/paint/index.ts';
 import { type Lessons, trained, written } from './train.ts';
 
 /** Units of the layers between, and how often all lessons are gone through. */
@@ -73,7 +73,7 @@ function known({ areas, ground }: Pick<SpokenFacts, 'areas' | 'ground'>, count: 
   return coloursBy({ areas, ground }, count, candidates, likely, null);
 }
 
-const spoken = ({ areas, ground, borders }: RegionFacts): SpokenFacts => ({ areas, ground, borders });
+const spoken = ({ areas, ground, borders }: BorderedFacts): SpokenFacts => ({ areas, ground, borders });
 
 function stepsOf(sequence: Sequence, cases: PaintCases): Step[] {
   const drawings = prepared(sequence, cases);

@@ -9,7 +9,13 @@ import {
 } from '../../../src/core/paint/carry/colour-borders.ts';
 import { coloursBy, likelihoodOf } from '../../../src/core/paint/carry/colour-judge.ts';
 import { shapeOfLine } from '../../../src/core/paint/carry/line-shape.ts';
-import { paintThrough, regionAt, regionFacts, regionMap, type ThroughDrawing } from '../../../src/core/paint/index.ts';
+import {
+  borderedFacts,
+  paintThrough,
+  regionAt,
+  regionMap,
+  type ThroughDrawing,
+} from '../../../src/core/paint/index.ts';
 import type { Stroke } from '../../../src/core/shot/index.ts';
 import { circle, strokeThrough } from '../../make.ts';
 
@@ -47,7 +53,7 @@ const bare = (ink: Stroke[], gaps = [4, 14]): ThroughDrawing => ({
 describe('colours beside one another', () => {
   const source = painted(eye(0));
   const map = source.maps[0]();
-  const facts = regionFacts(map);
+  const facts = borderedFacts(map);
   const colours = coloursBy(
     facts,
     5,

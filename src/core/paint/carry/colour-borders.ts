@@ -1,12 +1,12 @@
 /** Which colours lie beside which: an iris lies in the white, the highlight in the pupil, whichever way the head is turned. */
-import type { RegionFacts } from '../map/region-facts.ts';
+import type { BorderedFacts } from '../map/region-facts.ts';
 import type { Colours } from './colours.ts';
 
 /** Regions less sure than this say nothing of what lies beside them. */
 const TOLD = 0.3;
 
 /** By colour: shares of its borders that go along each colour (row by row, rows sum to 1 or 0). */
-export function colourBorders({ borders }: Pick<RegionFacts, 'borders'>, colours: Colours): Float32Array {
+export function colourBorders({ borders }: Pick<BorderedFacts, 'borders'>, colours: Colours): Float32Array {
   const { count } = colours;
   const best = mostLikelyColours(colours);
   const out = new Float32Array(count * count);
@@ -34,7 +34,7 @@ export function mostLikelyColours({ share, count, sure }: Colours, least = TOLD)
 
 /** For each region shares of its border that go along each colour; what is not told is left out. Row by row: region, colour. */
 export function besideRegions(
-  { borders, areas }: Pick<RegionFacts, 'borders' | 'areas'>,
+  { borders, areas }: Pick<BorderedFacts, 'borders' | 'areas'>,
   colours: Colours,
 ): Float32Array {
   const { count } = colours;

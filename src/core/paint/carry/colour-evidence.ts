@@ -1,11 +1,11 @@
 /** What speaks for a region's having a colour, as numbers: read by the judge that has learnt to weigh them. */
-import type { RegionFacts } from '../map/region-facts.ts';
+import type { BorderedFacts, RegionFacts } from '../map/region-facts.ts';
 import { agreesBeside, besideRegions, colourBorders } from './colour-borders.ts';
 import type { Colours } from './colours.ts';
 import { believedOf, type RegionVotes, SIDES } from './region-votes.ts';
 
 /** What has to be known of the regions of drawings that speak or are spoken of. */
-export type SpokenFacts = Pick<RegionFacts, 'areas' | 'ground' | 'borders'>;
+export type SpokenFacts = Pick<BorderedFacts, 'areas' | 'ground' | 'borders'>;
 
 /** A drawing that speaks of another's regions. */
 export interface Speaker {

@@ -1,6 +1,6 @@
 /** The judge of colours: what colour each region has, by what has been learnt from drawings whose colours are known. */
 import { likelihoods, readNetwork } from '../../learnt/network.ts';
-import type { RegionFacts } from '../map/region-facts.ts';
+import type { BorderedFacts, RegionFacts } from '../map/region-facts.ts';
 import { colourEvidence, type Speaker, secondEvidence } from './colour-evidence.ts';
 import written from './colour-weights.json' with { type: 'json' };
 import type { Colours } from './colours.ts';
@@ -12,7 +12,7 @@ const [first, second] = written.looks.map(readNetwork);
  * @param byHand what the hand has settled, by label; -1: nothing
  */
 export function judgedColours(
-  facts: RegionFacts,
+  facts: BorderedFacts,
   beside: Speaker,
   painted: Speaker,
   steps: number,

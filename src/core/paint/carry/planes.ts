@@ -2,7 +2,7 @@
 import { LRUCache } from 'lru-cache';
 import type { Shape } from '../../between/index.ts';
 import { type PackedMap, packMap, unpackMap } from '../map/packed-map.ts';
-import { regionFacts } from '../map/region-facts.ts';
+import { type BorderedFacts, borderedFacts } from '../map/region-facts.ts';
 import type { RegionMap } from '../map/regions.ts';
 import { type KnownPair, type Matched, matchPlanes, type Plane, turnedRound } from './matched-lines.ts';
 import { misfit } from './region-votes.ts';
@@ -23,6 +23,11 @@ export interface ThroughDrawing {
 const OPEN_MAPS = 12;
 const KEPT_PAIRS = 120;
 
+/** A drawing as paint is carried through it, with what lies beside what. */
+export interface CarriedPlane extends Plane {
+  facts: BorderedFacts;
+}
+
 /** The planes of all drawings: maps that are worked on lie open, one that gives way to another is packed. */
 export class Planes {
   private readonly opened = new LRUCache<{ packed: PackedMap | null }, RegionMap>({
@@ -32,14 +37,14 @@ export class Planes {
     },
   });
 
-  of({ shapes, lineages }: ThroughDrawing, map: RegionMap): Plane {
+  of({ shapes, lineages }: ThroughDrawing, map: RegionMap): CarriedPlane {
     const { opened } = this;
     const place: { packed: PackedMap | null } = { packed: null };
     opened.set(place, map);
     return {
       shapes,
       lineages,
-      facts: regionFacts(map),
+      facts: borderedFacts(map),
       open() {
         let own = opened.get(place);
         if (!own) {
@@ -59,8 +64,8 @@ export function planeBeside(
   neighbour: Plane,
   colourOf: Int32Array,
   matched: Matched,
-): { plane: Plane; taken: number } {
-  let best: { plane: Plane; taken: number } | null = null;
+): { plane: CarriedPlane; taken: number } {
+  let best: { plane: CarriedPlane; taken: number } | null = null;
   let least = Number.POSITIVE_INFINITY;
   for (const [taken, make] of drawing.maps.entries()) {
     const map = make();

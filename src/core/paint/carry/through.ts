@@ -7,8 +7,8 @@ import { mostLikelyColours } from './colour-borders.ts';
 import type { Speaker } from './colour-evidence.ts';
 import { judgedColours, likelihoodOf } from './colour-judge.ts';
 import type { Colours } from './colours.ts';
-import { believed, type KnownPair, type Matched, meanBelief, type Plane } from './matched-lines.ts';
-import { Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
+import { believed, type KnownPair, type Matched, meanBelief } from './matched-lines.ts';
+import { type CarriedPlane, Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
 import { mostHeard, type RegionVotes, regionVotes } from './region-votes.ts';
 
 /** Regions less sure than this are to be looked at. */
@@ -36,7 +36,7 @@ function known(painted: Int32Array, count: number): Colours {
 interface Known {
   all: Planes;
   matches: Matches;
-  planes: (Plane | null)[];
+  planes: (CarriedPlane | null)[];
   /** Which of its maps each has. */
   taken: Int32Array;
   /** What the hand has settled on it. */
@@ -52,14 +52,14 @@ function chained(first: KnownPair[], second: KnownPair[]): KnownPair[] {
   });
 }
 
-const speaker = (votes: RegionVotes, { facts }: Plane, colours: Colours, matched: Matched): Speaker => ({
+const speaker = (votes: RegionVotes, { facts }: CarriedPlane, colours: Colours, matched: Matched): Speaker => ({
   votes,
   facts,
   colours,
   matched: meanBelief(matched),
 });
 
-const direct = (source: Plane, target: Plane, colours: Colours, matched: Matched): Speaker =>
+const direct = (source: CarriedPlane, target: CarriedPlane, colours: Colours, matched: Matched): Speaker =>
   speaker(regionVotes(source, target, matched), source, colours, matched);
 
 /** How likely a colour has to be to tell regions that have run together. */

@@ -11,6 +11,10 @@ export interface RegionFacts {
   ground: Uint8Array;
   /** Paper points of each region, x, y pairs, by label. */
   samples: Float32Array[];
+}
+
+/** The same with borders, which only carrying paint asks for: they cost a look at every pixel. */
+export interface BorderedFacts extends RegionFacts {
   /** Which regions lie beside one another, each pair both ways: label, the other label, pixels of the border between them. */
   borders: Int32Array;
 }
@@ -70,5 +74,7 @@ export function regionFacts(map: RegionMap): RegionFacts {
       own[2 * k + 1] = (Math.floor(at / width) + 0.5) / scale;
     }
   }
-  return { areas, ground, samples, borders: bordersOf(map) };
+  return { areas, ground, samples };
 }
+
+export const borderedFacts = (map: RegionMap): BorderedFacts => ({ ...regionFacts(map), borders: bordersOf(map) });
