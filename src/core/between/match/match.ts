@@ -8,11 +8,11 @@ import { PairSums } from './affine.ts';
 import { type Alignment, correlation } from './alignments.ts';
 import { assign } from './assignment.ts';
 import { boxToBox, votedShift } from './first-guess.ts';
-import { ledBy } from './judge/surroundings.ts';
+import { ledBy, sumsThere } from './judge/surroundings.ts';
 import { limbGuesses } from './limbs.ts';
 import { costOf, FARTHEST, likestAlignment, predicted, ratioOf, shapeCosts, unlike } from './pair-cost.ts';
 import { bonds, type Gaps, gapsOf, type Relations, relations } from './relations.ts';
-import { POINTS, type Shape } from './shape.ts';
+import type { Shape } from './shape.ts';
 
 interface Match {
   a: number;
@@ -49,9 +49,6 @@ const RIVAL = 0.3;
 /** Matches less sure than this are open to another guess. */
 const SURE = 0.2;
 
-/** Points of a match used for fitting: every few of the shape. */
-const SAMPLES = 6;
-
 /** A map for each stroke of `a`, from the matches near it. */
 function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size: number, fallback: Matrix): Matrix[] {
   const sums = sumsOf(a, b, matches);
@@ -69,23 +66,8 @@ function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size:
 }
 
 /** What each match says of where points go. */
-function sumsOf(a: Shape[], b: Shape[], matches: Match[]): PairSums[] {
-  return matches.map(({ a: i, b: j, alignment }) => {
-    const [one, other, out] = [a[i], b[j], new PairSums()];
-    for (let s = 0; s < SAMPLES; s++) {
-      const k = Math.round((s * (POINTS - 1)) / (SAMPLES - 1));
-      const l = (alignment.first + (alignment.reverse ? -k : k) + 2 * POINTS) % POINTS;
-      out.add(
-        one.x[k] + one.middle.x,
-        one.y[k] + one.middle.y,
-        other.x[l] + other.middle.x,
-        other.y[l] + other.middle.y,
-        1,
-      );
-    }
-    return out;
-  });
-}
+const sumsOf = (a: Shape[], b: Shape[], matches: Match[]): PairSums[] =>
+  matches.map(({ a: i, b: j, alignment }) => sumsThere(a[i], b[j], alignment));
 
 /** A map for each stroke of `a` from those it holds together with: how the part it belongs to goes. */
 function partMaps(a: Shape[], b: Shape[], matches: Match[], gaps: Gaps, size: number, fallback: Matrix): Matrix[] {

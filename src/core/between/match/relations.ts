@@ -92,7 +92,8 @@ function neighboursOf(i: number, n: number, gap: Float32Array, size: number): Ne
   return out.sort((p, q) => p.gap - q.gap).slice(0, NEIGHBOURS);
 }
 
-const wrapped = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI));
+/** The same angle, from -pi to pi. */
+export const wrapped = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI));
 
 const turnedBy = (turn: number, scale: number) => ({
   turn,

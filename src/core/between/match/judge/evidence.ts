@@ -2,7 +2,7 @@
 import type { Matrix } from '../../../plane/matrix.ts';
 import { correlation } from '../alignments.ts';
 import { costOf, predicted, ratioOf, unlike } from '../pair-cost.ts';
-import type { Gaps } from '../relations.ts';
+import { type Gaps, wrapped } from '../relations.ts';
 import type { Shape } from '../shape.ts';
 import { bentness, beside, type Laid, laidOn, type Rivals, rivals } from './laid.ts';
 import { drawnOver, goingOn, type Relative } from './own-lines.ts';
@@ -44,7 +44,6 @@ const QUICK = 50;
 const CLOSE = QUICK + 15;
 
 const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
-const wrapped = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI));
 const turnOf = (m: Matrix) => Math.atan2(m[1] - m[2], m[0] + m[3]);
 const scaleOf = (m: Matrix) => clamp(Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2])), 0.5, 2);
 

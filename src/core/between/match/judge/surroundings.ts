@@ -21,17 +21,34 @@ export interface Leader {
   weight: number;
 }
 
-/** Where points of a believed pair lie in one drawing and in the other. */
-export function leading(a: Shape, b: Shape, { reverse, first }: Alignment): { there: PairSums; back: PairSums } {
-  const [there, back] = [new PairSums(), new PairSums()];
+/** Tells where some points of a pair lie in one drawing and in the other. */
+function eachPoint(
+  a: Shape,
+  b: Shape,
+  { reverse, first }: Alignment,
+  tell: (px: number, py: number, qx: number, qy: number) => void,
+): void {
   for (let s = 0; s < SAMPLES; s++) {
     const k = Math.round((s * (POINTS - 1)) / (SAMPLES - 1));
     const l = (first + (reverse ? -k : k) + 2 * POINTS) % POINTS;
-    const [px, py] = [a.x[k] + a.middle.x, a.y[k] + a.middle.y];
-    const [qx, qy] = [b.x[l] + b.middle.x, b.y[l] + b.middle.y];
+    tell(a.x[k] + a.middle.x, a.y[k] + a.middle.y, b.x[l] + b.middle.x, b.y[l] + b.middle.y);
+  }
+}
+
+/** What a pair says of where points go from the first drawing to the second. */
+export function sumsThere(a: Shape, b: Shape, alignment: Alignment): PairSums {
+  const there = new PairSums();
+  eachPoint(a, b, alignment, (px, py, qx, qy) => there.add(px, py, qx, qy, 1));
+  return there;
+}
+
+/** The same, and the way back. */
+export function leading(a: Shape, b: Shape, alignment: Alignment): { there: PairSums; back: PairSums } {
+  const [there, back] = [new PairSums(), new PairSums()];
+  eachPoint(a, b, alignment, (px, py, qx, qy) => {
     there.add(px, py, qx, qy, 1);
     back.add(qx, qy, px, py, 1);
-  }
+  });
   return { there, back };
 }
 
