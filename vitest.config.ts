@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['tests/{core,store,server,app,demo,trial}/**/*.test.ts'],
+          include: ['tests/{core,store,server,app,demo,trial,cli}/**/*.test.ts'],
           setupFiles: ['tests/setup.ts'],
           // Properties run thousands of cases; a busy machine takes its time.
           testTimeout: 60_000,
@@ -18,10 +18,11 @@ export default defineConfig({
       {
         test: {
           name: 'browser',
-          include: ['tests/browser/**/*.test.ts'],
+          include: ['tests/{browser,programs}/**/*.test.ts'],
           globalSetup: ['tests/browser/server.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 120_000,
+          // What hangs is found out all the same; a slow machine must not be taken for it.
+          testTimeout: 150_000,
+          hookTimeout: 240_000,
           // Two cores, and most of a test is waiting: two browsers at a time, each file with one of its own.
           maxWorkers: 2,
         },

@@ -16,7 +16,7 @@ export async function benchGif(): Promise<void> {
   const { film, tools } = jobOf(shot, 'gif', chosen);
   const { width, height } = film;
   const frames: Pixels[] = [];
-  for (const picture of frameByFrame(film).pictures) frames.push((await tools.paint(film, picture)).pixels());
+  for (const picture of frameByFrame(film).pictures) frames.push(await tools.paint(film, picture));
 
   const bare = performance.now();
   const gif = GIFEncoder();
@@ -33,7 +33,7 @@ export async function benchGif(): Promise<void> {
   const ours = performance.now();
   const ready: typeof tools = {
     ...nodeDeliveryTools(),
-    paint: async (_, { frame }) => ({ pixels: () => frames[frame], png: () => tools.png(frames[frame]) }),
+    paint: async (_, { frame }) => frames[frame],
   };
   const bytes = await delivered(shot, 'gif', chosen, { tools: ready });
   const ourTime = performance.now() - ours;

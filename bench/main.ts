@@ -20,6 +20,7 @@ import { openAnimator } from './page.ts';
 import { benchPaint } from './paint.ts';
 import { benchPenAndKeeping, benchPlayback } from './pen.ts';
 import { benchPour } from './pour.ts';
+import { benchPrograms } from './programs.ts';
 import { benchReference } from './reference.ts';
 import { summary } from './report.ts';
 import { benchSheetByHand, benchSheetEdits } from './sheet.ts';
@@ -63,6 +64,7 @@ const HERE: Record<string, () => Promise<void> | void> = {
   checks: benchChecks,
   follow: benchFollow,
   reading: benchReading,
+  programs: benchPrograms,
 };
 
 function chosen(): Set<string> {

@@ -14,10 +14,17 @@ import {
 } from '../src/core/paint/index.ts';
 import { POINT_SIZE, type Stroke } from '../src/core/shot/index.ts';
 
+/** A region of a drawing: colour, area, points of the grid. */
+export interface CaseRegion {
+  c: number;
+  a: number;
+  pts: number[];
+}
+
 interface PaintDrawing {
   strokes: number[][];
-  /** Only those of painted drawings are looked at: colour, area, points of the grid. */
-  regions: { c: number; a: number; pts: number[] }[];
+  /** Only those of painted drawings are looked at. */
+  regions: CaseRegion[];
 }
 
 export interface PaintCases {
@@ -52,6 +59,16 @@ function strokeOf(points: number[], i: number): Stroke {
   const data = new Float32Array(n * POINT_SIZE);
   for (let k = 0; k < n; k++) data.set([points[3 * k], points[3 * k + 1], points[3 * k + 2], 0, 0, k], k * POINT_SIZE);
   return { id: `s${i}`, lineage: `s${i}`, name: '', brush: LINE, swatch: 'ink', points: data, closed: false, seed: 1 };
+}
+
+/** The label that most of a region's points have. */
+export function labelOf(map: RegionMap, { pts }: CaseRegion): number {
+  const votes = new Map<number, number>();
+  for (let k = 0; k < pts.length; k += 2) {
+    const label = regionAt(map, (pts[k] + 0.5) / map.scale, (pts[k + 1] + 0.5) / map.scale);
+    votes.set(label, (votes.get(label) ?? 0) + 1);
+  }
+  return [...votes].sort((p, q) => q[1] - p[1])[0][0];
 }
 
 /** Colours of a painted drawing's regions, and whether any reaches the edge or holds two. */

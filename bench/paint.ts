@@ -5,6 +5,7 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { makeDemo } from '../demo/shot.ts';
 import { drawingsAlong, paintThroughLayer, regionMap } from '../src/core/paint/index.ts';
+import { type Corrections, correctionsFor } from './corrections.ts';
 import { type PaintPrediction, predictSequence, readPaintCases, sameplace } from './paint-set.ts';
 import { ms, percentile, report } from './report.ts';
 import { crowdedShot } from './shots.ts';
@@ -160,6 +161,27 @@ export async function benchPaint(): Promise<void> {
   }
   const scorer = (await import(pathToFileURL(`${SET}/score.mjs`).href)) as Scorer;
   for (const name of Object.keys(WANTED)) benchSet(name, scorer);
+  benchCorrections();
+}
+
+/** Every so many sequences: each correction has the whole sequence carried anew. */
+const CORRECTED = 4;
+
+/** Corrections until sequences of dev2 are right, each told to the other drawings; the baseline puts every region right by itself. */
+function benchCorrections(): void {
+  const cases = readPaintCases(`${SET}/dev2.json.gz`);
+  const all = cases.sequences.filter((_, k) => k % CORRECTED === 0).map((each) => correctionsFor(cases, each));
+  const sum = (of: (each: Corrections) => number) => all.reduce((so, each) => so + of(each), 0);
+  const [told, oneByOne] = [sum((each) => each.told), sum((each) => each.oneByOne)].map(
+    (count) => count / sum(({ drawings }) => drawings),
+  );
+  report(
+    `corrections until ${all.length} sequences of dev2 are right`,
+    `${told.toFixed(2)} a drawing`,
+    'a third of one by one',
+    `one by one ${oneByOne.toFixed(2)}`,
+    told <= oneByOne / 3,
+  );
 }
 
 /** One set, as a whole and each family of figures apart, beside the naive way. */

@@ -65,7 +65,7 @@ function rings(edges) {
   return found;
 }
 
-const files = ['src', 'server', 'demo', 'tests', 'bench', 'trial', 'scripts'].flatMap(filesUnder);
+const files = ['src', 'server', 'cli', 'demo', 'tests', 'bench', 'trial', 'scripts'].flatMap(filesUnder);
 const imports = new Map(files.map((file) => [file, importsOf(file)]));
 const coreFolder = (file) => file.match(/^src\/core\/[^/]+/)?.[0];
 const floorOf = (file) => FLOORS.findIndex((floor) => floor.some((folder) => file.startsWith(`${folder}/`)));

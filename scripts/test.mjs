@@ -2,11 +2,12 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { browser, build, ffmpeg, packages, root } from './prepare.mjs';
+import { browser, build, ffmpeg, packages, redisIfAny, root } from './prepare.mjs';
 
 packages();
 const CHROMIUM = browser();
 const FFMPEG = ffmpeg();
+if (!redisIfAny()) console.log('No Redis is here and none can be installed: the tests of the queue are skipped.');
 
 let passed = 0;
 let failed = 0;
@@ -68,6 +69,7 @@ check('lint and floors', ['biome', 'check', '.']);
 check('unused code', ['knip']);
 vitest('unit');
 build();
+// Those that run the built programs too.
 vitest('browser');
 
 for (const each of failures) console.log(`\nFAILED ${each}`);

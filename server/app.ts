@@ -1,10 +1,11 @@
-/** The server: the built application and the demo pack. Everything else happens in the browser. */
+/** The server: the built application, the demo pack, the Foley shelf, and the queue where there is one. Everything else happens in the browser. */
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { foleyList, foleyWav } from './foley.ts';
+import { NO_QUEUE, type QueueSettings, queueDoors } from './queue.ts';
 
 export interface Folders {
   /** The built application. */
@@ -13,7 +14,7 @@ export interface Folders {
   demo: string;
 }
 
-export function createApp({ web, demo }: Folders): Express {
+export function createApp({ web, demo }: Folders, queue: QueueSettings = NO_QUEUE): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -50,6 +51,7 @@ export function createApp({ web, demo }: Folders): Express {
     if (!wav) next();
     else response.type('audio/wav').set('Cache-Control', 'public, max-age=86400').send(wav);
   });
+  app.use('/api/queue', queueDoors(queue));
   app.use('/api', (_request, response) => {
     response.status(404).json({ error: 'There is nothing at this address.' });
   });

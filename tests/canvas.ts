@@ -1,39 +1,13 @@
 /** The painter on a canvas in Node, for tests that look at pixels. */
 
-import { createCanvas, ImageData, Path2D } from '@napi-rs/canvas';
-import {
-  type Looker,
-  type PaintContext,
-  Painter,
-  type PaintImage,
-  type PaintTools,
-} from '../src/core/picture/index.ts';
+import { createCanvas } from '@napi-rs/canvas';
+import { nodeTools } from '../cli/lent/canvas.ts';
+import { type Looker, type PaintContext, Painter, type PaintImage } from '../src/core/picture/index.ts';
 import { scaling } from '../src/core/plane/index.ts';
 import type { Shot } from '../src/core/shot/index.ts';
 
 export function nodePainter(pictures: Record<string, PaintImage> = {}): Painter {
-  return new Painter(nodeTools(pictures));
-}
-
-export function nodeTools(pictures: Record<string, PaintImage> = {}): PaintTools {
-  return {
-    newPath: () => new Path2D() as never,
-    picture: (asset, index) => pictures[`${asset}:${index}`] ?? null,
-    pixels(data, width, height) {
-      const canvas = createCanvas(width, height);
-      canvas.getContext('2d').putImageData(new ImageData(data, width, height), 0, 0);
-      return canvas;
-    },
-    pixelsOf(image, width, height) {
-      const context = createCanvas(width, height).getContext('2d');
-      context.drawImage(image as never, 0, 0, width, height);
-      return new Uint8ClampedArray(context.getImageData(0, 0, width, height).data);
-    },
-    scratch(width, height) {
-      const canvas = createCanvas(width, height);
-      return { image: canvas, context: canvas.getContext('2d') as unknown as PaintContext };
-    },
-  };
+  return new Painter(nodeTools((asset, index) => pictures[`${asset}:${index}`] ?? null));
 }
 
 export interface Raster {

@@ -1,5 +1,6 @@
 /** Deliveries written in Node: the same code on a canvas of Node's, into memory. */
-import { createCanvas, ImageData } from '@napi-rs/canvas';
+import { createCanvas } from '@napi-rs/canvas';
+import { canvasOf } from '../cli/lent/canvas.ts';
 import {
   type Answer,
   type DeliveryTools,
@@ -8,7 +9,6 @@ import {
   filmOf,
   formatOf,
   MemorySink,
-  type Pixels,
   paintFilm,
   wishesFrom,
 } from '../src/core/export/index.ts';
@@ -17,24 +17,17 @@ import type { Sound } from '../src/core/sound/index.ts';
 import { nodePainter } from './canvas.ts';
 
 export function nodeDeliveryTools(painter = nodePainter()): DeliveryTools {
-  const png = async ({ data, width, height }: Pixels): Promise<Uint8Array> => {
-    const canvas = createCanvas(width, height);
-    canvas.getContext('2d').putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0);
-    return canvas.encode('png');
+  const paint: DeliveryTools['paint'] = async (film, picture) => {
+    const { width, height } = film;
+    const context = createCanvas(width, height).getContext('2d');
+    paintFilm(painter, context as never, film, picture);
+    return { data: new Uint8ClampedArray(context.getImageData(0, 0, width, height).data), width, height };
   };
+  const png: DeliveryTools['png'] = ({ data, width, height }) => canvasOf(data, width, height).encode('png');
   return {
+    paint,
     png,
-    async paint(film, picture) {
-      const { width, height } = film;
-      const context = createCanvas(width, height).getContext('2d');
-      paintFilm(painter, context as never, film, picture);
-      const pixels = () => ({
-        data: new Uint8ClampedArray(context.getImageData(0, 0, width, height).data),
-        width,
-        height,
-      });
-      return { pixels, png: () => png(pixels()) };
-    },
+    paintPng: async (film, picture) => png(await paint(film, picture)),
     movie: () => Promise.reject(new Error('Node writes no movies here.')),
   };
 }

@@ -1,25 +1,23 @@
 /** The judge of colours learns from sequences whose regions are known (`{sequences: [{painted, drawings: [{strokes, regions}]}]}`). */
 import { writeFileSync } from 'node:fs';
-import { type PaintCases, prepared, readPaintCases, type Sequence } from '../../bench/paint-set.ts';
-import { likelihoods, type Network } from '../../src/core/learnt/network.ts';
+import { labelOf, type PaintCases, prepared, readPaintCases, type Sequence } from '../../bench/paint-set.ts';
 import { mostLikelyColours } from '../../src/core/paint/carry/colour-borders.ts';
-import {
-  colourEvidence,
-  type Speaker,
-  type SpokenFacts,
-  secondEvidence,
-} from '../../src/core/paint/carry/colour-evidence.ts';
+import { colourEvidence, type Speaker, secondEvidence } from '../../src/core/paint/carry/colour-evidence.ts';
 import { coloursBy } from '../../src/core/paint/carry/colour-judge.ts';
 import type { Colours } from '../../src/core/paint/carry/colours.ts';
 import { meanBelief } from '../../src/core/paint/carry/matched-lines.ts';
-import { Matches, Planes, planeBeside } from '../../src/core/paint/carry/planes.ts';
+import {
+  type CarriedFacts,
+  Matches,
+  Planes,
+  planeBeside,
+  type SpokenFacts,
+} from '../../src/core/paint/carry/planes.ts';
 import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
-import { type BorderedFacts, heightOf, type RegionMap, regionAt } from '../../src/core/paint/index.ts';
-import { type Lessons, trained, written } from './train.ts';
+import { heightOf, type RegionMap } from '../../src/core/paint/index.ts';
+import { type Crossed, chances, crossed, type Growing, type Lessons, unseen } from './boost.ts';
 
-/** Units of the layers between, and how often all lessons are gone through. */
-const HIDDEN = [32, 16];
-const EPOCHS = 12;
+const GROWING: Growing = { trees: 120, leaves: 24, rate: 0.12 };
 /** First the drawing beside is taken to be known; then to be as it was judged, so often. */
 const TIMES = 3;
 
@@ -37,18 +35,16 @@ interface Step {
   /** By label, colour: share of the regions there that have it; nothing where none is known. */
   truth: Map<number, Map<number, number>>;
   colours: Colours | null;
+  /** Sequences are learnt from in two halves. */
+  half: 0 | 1;
 }
 
 /** Which colours the regions of a map have, region by region. */
 function truthOf(map: RegionMap, { regions }: Sequence['drawings'][number]): Step['truth'] {
   const out: Step['truth'] = new Map();
-  for (const { c, pts } of regions) {
-    const labels = new Map<number, number>();
-    for (let k = 0; k < pts.length; k += 2) {
-      const label = regionAt(map, (pts[k] + 0.5) / map.scale, (pts[k + 1] + 0.5) / map.scale);
-      labels.set(label, (labels.get(label) ?? 0) + 1);
-    }
-    const [label] = [...labels].sort((p, q) => q[1] - p[1])[0];
+  for (const region of regions) {
+    const { c } = region;
+    const label = labelOf(map, region);
     const own = out.get(label) ?? new Map<number, number>();
     own.set(c, (own.get(c) ?? 0) + 1);
     out.set(label, own);
@@ -73,9 +69,9 @@ function known({ areas, ground }: Pick<SpokenFacts, 'areas' | 'ground'>, count: 
   return coloursBy({ areas, ground }, count, candidates, likely, null);
 }
 
-const spoken = ({ areas, ground, borders }: BorderedFacts): SpokenFacts => ({ areas, ground, borders });
+const spoken = ({ areas, ground, borders, whole }: CarriedFacts): SpokenFacts => ({ areas, ground, borders, whole });
 
-function stepsOf(sequence: Sequence, cases: PaintCases): Step[] {
+function stepsOf(sequence: Sequence, cases: PaintCases, half: 0 | 1): Step[] {
   const drawings = prepared(sequence, cases);
   const size = Math.max(...drawings.map(({ shapes }) => heightOf(shapes)));
   const count = 1 + Math.max(0, ...sequence.painted.flatMap((at) => sequence.drawings[at].regions.map(({ c }) => c)));
@@ -116,6 +112,7 @@ function stepsOf(sequence: Sequence, cases: PaintCases): Step[] {
           start,
           truth,
           colours: null,
+          half,
         };
         out.push(before);
         colours = known(facts, count, truth);
@@ -127,14 +124,15 @@ function stepsOf(sequence: Sequence, cases: PaintCases): Step[] {
 
 /** What has been learnt so far: for the first look, and for the second. */
 interface Learnt {
-  first: Network | null;
-  second: Network | null;
+  first: Crossed | null;
+  second: Crossed | null;
 }
 
 /** Goes through all steps with what has been learnt so far. @returns lessons for the look that is to be learnt next */
 function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
   const rows: Float32Array[] = [];
   const answers: number[] = [];
+  const halves: number[] = [];
   for (const step of steps) {
     const { before, start, facts } = step;
     const { count } = start;
@@ -144,11 +142,11 @@ function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
     const found = colourEvidence(facts, beside, painted, step.steps);
     let { rows: own } = found;
     if (first) {
-      const likely = likelihoods(first, found.rows);
+      const likely = unseen(first, step.half, found.rows);
       step.colours = coloursBy(facts, count, found.candidates, likely, null);
       const again = secondEvidence(facts, beside, painted, found.candidates, found.rows, likely, step.colours);
       if (look === 2) own = again;
-      if (second) step.colours = coloursBy(facts, count, found.candidates, likelihoods(second, again), null);
+      if (second) step.colours = coloursBy(facts, count, found.candidates, unseen(second, step.half, again), null);
     }
     const width = own.length / Math.max(1, found.candidates.length);
     found.candidates.forEach(({ label, colour }, k) => {
@@ -156,27 +154,35 @@ function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
       if (!truth) return;
       rows.push(own.subarray(k * width, (k + 1) * width));
       answers.push(truth.get(colour) ?? 0);
+      halves.push(step.half);
     });
   }
   const width = rows[0].length;
   const all = new Float32Array(rows.length * width);
   rows.forEach((row, k) => void all.set(row, k * width));
-  return { width, rows: all, answers: Float32Array.from(answers), weights: new Float32Array(answers.length).fill(1) };
+  return {
+    width,
+    rows: all,
+    answers: Float32Array.from(answers),
+    weights: new Float32Array(answers.length).fill(1),
+    halves: Uint8Array.from(halves),
+  };
 }
 
 export function learnColours(files: string[], out: string): void {
+  const chance = chances(7);
   const steps = files.flatMap((file) => {
     const cases = readPaintCases(file);
     return cases.sequences.flatMap((sequence, k) => {
       if (k % 12 === 0) console.log(`${file}: ${k} of ${cases.sequences.length}`);
-      return stepsOf(sequence, cases);
+      return stepsOf(sequence, cases, chance() < 0.5 ? 0 : 1);
     });
   });
   const learnt: Learnt = { first: null, second: null };
   for (let time = 0; time < TIMES; time++) {
-    learnt.first = trained(walk(steps, learnt, 1), HIDDEN, EPOCHS, time + 1);
-    learnt.second = trained(walk(steps, learnt, 2), HIDDEN, EPOCHS, time + 11);
+    learnt.first = crossed(walk(steps, learnt, 1), GROWING, time + 1);
+    learnt.second = crossed(walk(steps, learnt, 2), GROWING, time + 11);
     console.log(`time ${time + 1} of ${TIMES}`);
   }
-  writeFileSync(out, `${JSON.stringify({ looks: [learnt.first!, learnt.second!].map(written) })}\n`);
+  writeFileSync(out, `${JSON.stringify({ looks: [learnt.first!, learnt.second!].map(({ whole }) => whole) })}\n`);
 }

@@ -3,12 +3,10 @@ import { writeFileSync } from 'node:fs';
 import { type BetweenCase, readCases } from '../../bench/between-set.ts';
 import { matchShapes, type Shape, shapeOf } from '../../src/core/between/index.ts';
 import { Judging, STAGES } from '../../src/core/between/match/judge/judging.ts';
-import { likelihoods, type Network } from '../../src/core/learnt/network.ts';
-import { chances, type Lessons, trained, written } from './train.ts';
+import type { WrittenTrees } from '../../src/core/learnt/trees.ts';
+import { chances, crossed, type Growing, type Lessons, unseen } from './boost.ts';
 
-/** Units of the layers between, and how often all lessons are gone through. */
-const HIDDEN = [64, 32];
-const EPOCHS = 6;
+const GROWING: Growing = { trees: 150, leaves: 31, rate: 0.15 };
 /** Of pairs that are plainly none a share is enough, each counting for those left out. */
 const PLAIN = 0.02;
 const KEPT = 0.2;
@@ -22,6 +20,8 @@ interface Case {
   idsA: string[];
   idsB: string[];
   size: number;
+  /** Cases are learnt from in two halves; what is made of a case is of the same half. */
+  half: 0 | 1;
 }
 
 type Known = BetweenCase & { truth: { idsA: string[]; idsB: string[] } };
@@ -64,7 +64,7 @@ function partOf(whole: Case, chance: () => number): Case | null {
     idsB: whole.idsB.filter((_, j) => inB[j]),
   };
   if (part.a.length < FEWEST || part.b.length < FEWEST) return null;
-  return { ...part, size: sizeOf([part.a, part.b]) };
+  return { ...part, size: sizeOf([part.a, part.b]), half: whole.half };
 }
 
 /** Two figures beside one another: drawings of many lines. */
@@ -80,6 +80,7 @@ function together(one: Case, other: Case): Case {
     idsA: [...one.idsA, ...own(other.idsA)],
     idsB: [...one.idsB, ...own(other.idsB)],
     size: sizeOf([a, b]),
+    half: one.half,
   };
 }
 
@@ -88,13 +89,14 @@ interface Pupil {
   judging: Judging;
   idsA: string[];
   idsB: string[];
+  half: 0 | 1;
 }
 
 const shapes = (lines: number[][]): Shape[] => lines.map((line) => shapeOf(line.filter((_, k) => k % 3 !== 2)));
 
-function pupilOf({ a, b, idsA, idsB, size }: Case): Pupil {
+function pupilOf({ a, b, idsA, idsB, size, half }: Case): Pupil {
   const [as, bs] = [shapes(a), shapes(b)];
-  return { judging: new Judging(as, bs, matchShapes(as, bs, { size, asked: 1 }), size, []), idsA, idsB };
+  return { judging: new Judging(as, bs, matchShapes(as, bs, { size, asked: 1 }), size, []), idsA, idsB, half };
 }
 
 /** Answers of a case's candidates. */
@@ -113,7 +115,13 @@ function lessonsOf(pupils: Pupil[], rows: Float32Array[], width: number, chance:
   });
   const all = new Float32Array(from.length * width);
   from.forEach(([p, c], k) => void all.set(rows[p].subarray(c * width, (c + 1) * width), k * width));
-  return { width, rows: all, answers: Float32Array.from(what), weights: Float32Array.from(counts) };
+  return {
+    width,
+    rows: all,
+    answers: Float32Array.from(what),
+    weights: Float32Array.from(counts),
+    halves: Uint8Array.from(from, ([p]) => pupils[p].half),
+  };
 }
 
 function loss(pupils: Pupil[]): string {
@@ -130,18 +138,27 @@ export function learnLines(files: string[], out: string): void {
   const chance = chances(11);
   const whole = files
     .flatMap((file) => readCases(file).pairs as Known[])
-    .map(({ A, B, truth, figH }): Case => ({ a: A, b: B, idsA: truth.idsA, idsB: truth.idsB, size: figH }));
+    .map(
+      ({ A, B, truth, figH }): Case => ({
+        ...{ a: A, b: B, idsA: truth.idsA, idsB: truth.idsB },
+        size: figH,
+        half: chance() < 0.5 ? 0 : 1,
+      }),
+    );
   const parts = whole.flatMap((each, k) => (k % 2 === 0 ? (partOf(each, chance) ?? []) : []));
-  const pairs = whole.slice(1).flatMap((each, k) => (k % 12 === 0 ? [together(whole[k], each)] : []));
+  const pairs = [0, 1].flatMap((half) => {
+    const own = whole.filter((each) => each.half === half);
+    return own.slice(1).flatMap((each, k) => (k % 12 === 0 ? [together(own[k], each)] : []));
+  });
   const pupils = [...whole, ...parts, ...pairs].map(pupilOf);
   console.log(`${whole.length} cases, ${parts.length} parts, ${pairs.length} together`);
-  const networks: Network[] = STAGES.map((stage, k) => {
+  const stages: WrittenTrees[] = STAGES.map((stage, k) => {
     const rows = pupils.map(({ judging }) => judging.evidence(stage));
     const width = rows[0].length / pupils[0].judging.candidates.length;
-    const network = trained(lessonsOf(pupils, rows, width, chance), HIDDEN, EPOCHS, k + 1);
-    pupils.forEach(({ judging }, p) => void judging.believe(likelihoods(network, rows[p])));
-    console.log(`stage ${k + 1}: ${loss(pupils)} a case on what it was learnt from`);
-    return network;
+    const learnt = crossed(lessonsOf(pupils, rows, width, chance), GROWING, k + 1);
+    pupils.forEach(({ judging, half }, p) => void judging.believe(unseen(learnt, half, rows[p])));
+    console.log(`stage ${k + 1}: ${loss(pupils)} a case, judged by the half that has not seen it`);
+    return learnt.whole;
   });
-  writeFileSync(out, `${JSON.stringify({ stages: networks.map(written) })}\n`);
+  writeFileSync(out, `${JSON.stringify({ stages })}\n`);
 }

@@ -7,6 +7,7 @@ import { later } from './parts/later.tsx';
 import { ShotsView } from './shots/ShotsView.tsx';
 
 const HelpView = later(() => import('./help/HelpView.tsx'));
+const QueueView = later(() => import('./queue/QueueView.tsx'));
 
 const queries = new QueryClient({ defaultOptions: { queries: { staleTime: 60_000, retry: 1 } } });
 
@@ -22,6 +23,7 @@ const router = createBrowserRouter(
         ))}
       </Route>
       <Route path="help" element={<HelpView />} />
+      <Route path="queue" element={<QueueView />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Route>,
   ),

@@ -4,8 +4,10 @@ import type { Id } from '../core/shot/index.ts';
 
 export type PictureSource = (asset: Id, index: number) => PaintImage | null;
 
-export function canvasTools(picture: PictureSource): PaintTools {
+/** @param sameEverywhere for deliveries: what is painted is read back, and is to be what Node paints too */
+export function canvasTools(picture: PictureSource, sameEverywhere = false): PaintTools {
   return {
+    sameEverywhere,
     newPath: () => new Path2D(),
     picture,
     pixels(data, width, height) {
@@ -20,7 +22,8 @@ export function canvasTools(picture: PictureSource): PaintTools {
     },
     scratch(width, height) {
       const canvas = new OffscreenCanvas(width, height);
-      return { image: canvas, context: paintContext(canvas) };
+      const context = canvas.getContext('2d', { willReadFrequently: sameEverywhere });
+      return { image: canvas, context: context as unknown as PaintContext };
     },
   };
 }

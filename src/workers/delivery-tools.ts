@@ -1,5 +1,5 @@
 /** What deliveries are written with in a browser: painting on a canvas off the screen, PNG files, movies. */
-import { type DeliveryTools, type Film, type Painted, type Pixels, paintFilm } from '../core/export/index.ts';
+import { type DeliveryTools, type Film, type FilmPicture, type Pixels, paintFilm } from '../core/export/index.ts';
 import { FrameMemory, type PaintContext, Painter, picturesOf, shownCells } from '../core/picture/index.ts';
 import { canvasTools } from './canvas-tools.ts';
 import type { PictureLibrary } from './picture-library.ts';
@@ -12,7 +12,8 @@ interface Surface {
 /** @param readBack pixels are read of nearly every picture: the canvas lies where that is quick */
 function surface(width: number, height: number, readBack: boolean): Surface {
   const canvas = new OffscreenCanvas(width, height);
-  return { canvas, context: canvas.getContext('2d', { willReadFrequently: readBack })! };
+  const context = canvas.getContext('2d', { willReadFrequently: readBack })!;
+  return { canvas, context };
 }
 
 /** A canvas off the screen to keep something on. */
@@ -27,7 +28,7 @@ async function pngOf(canvas: OffscreenCanvas): Promise<Uint8Array> {
 
 /** Tools over the pictures of a library; films of one size share a canvas. */
 export function deliveryTools(library: PictureLibrary): DeliveryTools {
-  const painter = new Painter(canvasTools((asset, index) => library.get(asset, index)));
+  const painter = new Painter(canvasTools((asset, index) => library.get(asset, index), true));
   let shared: Surface | null = null;
   /** What stays the same from picture to picture of one part of a film. */
   let remembered: { film: Film; part: number; memory: FrameMemory } | null = null;
@@ -35,32 +36,36 @@ export function deliveryTools(library: PictureLibrary): DeliveryTools {
     if (shared?.canvas.width !== width || shared.canvas.height !== height) shared = surface(width, height, true);
     return shared;
   };
+  /** Paints a picture on the shared canvas. */
+  const painted = async (film: Film, picture: FilmPicture): Promise<Surface> => {
+    const { width, height } = film;
+    const { shot } = film.parts[picture.part];
+    await library.prepare(picturesOf(shownCells(shot, picture.frame, 'delivery')));
+    const on = surfaceFor(width, height);
+    if (remembered?.film !== film || remembered.part !== picture.part)
+      remembered = { film, part: picture.part, memory: new FrameMemory(newCanvas) };
+    paintFilm(painter, on.context as never, film, picture, remembered.memory);
+    return on;
+  };
   return {
-    async paint(film, picture): Promise<Painted> {
+    async paint(film, picture): Promise<Pixels> {
       const { width, height } = film;
-      const { shot } = film.parts[picture.part];
-      await library.prepare(picturesOf(shownCells(shot, picture.frame, 'delivery')));
-      const { canvas, context } = surfaceFor(width, height);
-      if (remembered?.film !== film || remembered.part !== picture.part)
-        remembered = { film, part: picture.part, memory: new FrameMemory(newCanvas) };
-      paintFilm(painter, context as never, film, picture, remembered.memory);
-      return {
-        pixels(): Pixels {
-          const { data } = context.getImageData(0, 0, width, height);
-          return { data, width, height };
-        },
-        png: () => pngOf(canvas),
-      };
+      const { data } = (await painted(film, picture)).context.getImageData(0, 0, width, height);
+      return { data, width, height };
+    },
+    async paintPng(film, picture) {
+      return pngOf((await painted(film, picture)).canvas);
     },
     png({ data, width, height }) {
       const { canvas, context } = surface(width, height, false);
       context.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
       return pngOf(canvas);
     },
-    async movie(wishes, sink) {
+    async movie(film, wishes, sink) {
       // A large package: loaded by whoever writes a movie.
       const { openMovie } = await import('./movie.ts');
-      return openMovie(wishes, surfaceFor(wishes.width, wishes.height).canvas, sink);
+      const { canvas } = surfaceFor(film.width, film.height);
+      return openMovie({ ...wishes, width: film.width, height: film.height }, canvas, (it) => painted(film, it), sink);
     },
   };
 }

@@ -1,9 +1,7 @@
 import { transfer } from 'comlink';
 import {
   type Around,
-  cutsOf,
   type DeliveryTools,
-  type Film,
   type Finding,
   type FormatId,
   filmOf,
@@ -13,11 +11,12 @@ import {
   type Pixels,
   type ReelWishes,
   reelOf,
+  soundOfFilm,
   type WishRecord,
   wishesFrom,
 } from '../core/export/index.ts';
 import { type Drawing, type Id, Refused, type Shot } from '../core/shot/index.ts';
-import { loudest, mix, type Sound, sampleOfFrame } from '../core/sound/index.ts';
+import { loudest, type Sound } from '../core/sound/index.ts';
 import { deliverySink } from './delivery-file.ts';
 import { deliveryTools } from './delivery-tools.ts';
 import { PictureLibrary } from './picture-library.ts';
@@ -75,34 +74,6 @@ function prepared({ format: id, wishes: chosen, around, today, reel }: DeliveryO
   return { format, wishes, film };
 }
 
-/** The sound of a film, mixed from decoded sounds, each part from where its pictures begin; null where there is none. */
-function soundOf(film: Film, sounds: Map<Id, Sound>[]): Sound | null {
-  if (!film.parts.some(({ shot }) => shot.tracks.some(({ clips }) => clips.length > 0))) return null;
-  const rate = sounds.flatMap((each) => [...each.values()])[0]?.rate ?? 48_000;
-  const cuts =
-    film.parts.length > 1
-      ? cutsOf(
-          film.parts.map(({ shot }) => shot),
-          film.fps,
-        )
-      : [0, film.frames];
-  const whole = [0, 1].map(() => new Float32Array(sampleOfFrame(cuts.at(-1)!, film.fps, rate)));
-  for (const [k, { shot, from, to }] of film.parts.entries()) {
-    const first = sampleOfFrame(from, shot.fps, rate);
-    const mixed = mix(
-      shot,
-      (id) => sounds[k].get(id) ?? null,
-      first,
-      sampleOfFrame(to + 1, shot.fps, rate) - first,
-      rate,
-    );
-    const at = sampleOfFrame(cuts[k], film.fps, rate);
-    const room = sampleOfFrame(cuts[k + 1], film.fps, rate) - at;
-    mixed.forEach((channel, c) => void whole[c].set(channel.subarray(0, room), at));
-  }
-  return { channels: whole, rate };
-}
-
 const face = {
   /** Takes drawings of the shot that is opened next; they come in parts, so that the window stays free. */
   take(drawings: Drawing[]): void {
@@ -119,8 +90,7 @@ const face = {
   /** The very picture the file will hold for `frame` of the shot. */
   async preview(order: DeliveryOrder, frame: number): Promise<ImageBitmap> {
     const { format, wishes, film } = prepared(order, shots);
-    const painted = await tools.paint(film, { part: 0, frame, frames: 1 });
-    const plain = painted.pixels();
+    const plain = await tools.paint(film, { part: 0, frame, frames: 1 });
     const key = JSON.stringify(order);
     if (looked?.key !== key) {
       const through = await format.seen?.({ film, wishes: wishes as never, tools });
@@ -166,7 +136,7 @@ const face = {
         sink,
         async sound() {
           // Decoded only for a file that has sound in it.
-          const mixed = soundOf(film, await sounds());
+          const mixed = soundOfFilm(film, await sounds());
           peak = mixed ? loudest(mixed.channels) : 0;
           return mixed;
         },

@@ -18,12 +18,13 @@ import {
   WebMOutputFormat,
 } from 'mediabunny';
 import {
+  type FilmPicture,
   i420Bytes,
   KEY_EVERY,
   type MovieWishes,
   type MovieWriter,
-  type Painted,
   type Sink,
+  SOUND_RATE,
   toI420,
 } from '../core/export/index.ts';
 import { Refused } from '../core/shot/index.ts';
@@ -32,7 +33,6 @@ import { resample, type Sound } from '../core/sound/index.ts';
 /** Bits for each pixel and second; line and flat colour need few, textured paint more. */
 const BITS: Record<MovieWishes['quality'], number> = { small: 0.04, good: 0.1, best: 0.25 };
 const LEAST_BITRATE = 150_000;
-const SOUND_RATE = 48_000;
 const SOUND_BITRATE = 160_000;
 /** Samples handed over at once. */
 const SOUND_PIECE = 48_000;
@@ -44,12 +44,18 @@ const CODECS = {
   webm: { video: 'vp9', audio: 'opus', name: 'VP9', instead: 'MP4' },
 } as const;
 
-const bitrateOf = ({ quality, width, height, fps }: MovieWishes): number =>
+interface SizedWishes extends MovieWishes {
+  width: number;
+  height: number;
+}
+
+const bitrateOf = ({ quality, width, height, fps }: SizedWishes): number =>
   Math.max(LEAST_BITRATE, Math.round(BITS[quality] * width * height * fps));
 
 interface PictureSource {
   source: VideoSource;
-  add(painted: Painted, at: number, seconds: number): Promise<void>;
+  /** The picture on the canvas. @param held it is the one before */
+  add(held: boolean, at: number, seconds: number): Promise<void>;
 }
 
 /**
@@ -57,7 +63,7 @@ interface PictureSource {
  * the encoder in full range, which editors take for limited or leave too contrasty. With alpha the canvas goes as it is.
  */
 function pictureSource(
-  { width, height, alpha }: MovieWishes,
+  { width, height, alpha }: SizedWishes,
   canvas: OffscreenCanvas,
   config: VideoEncodingConfig,
 ): PictureSource {
@@ -68,20 +74,18 @@ function pictureSource(
   const source = new VideoSampleSource(config);
   const bytes = new Uint8Array(i420Bytes(width, height));
   const data = new Uint8ClampedArray(4 * width * height);
-  let held: Painted | null = null;
   // Several times as quick as reading the canvas back.
   const convert = async () => {
     const frame = new VideoFrame(canvas, { timestamp: 0 });
     const blueFirst = frame.format?.startsWith('BGR') ?? false;
     await frame.copyTo(data);
     frame.close();
-    toI420({ data, width, height }, bytes, blueFirst);
+    toI420({ data, width, height }, bytes, { blueFirst });
   };
   return {
     source,
-    async add(painted, at, seconds) {
-      if (painted !== held) await convert();
-      held = painted;
+    async add(held, at, seconds) {
+      if (!held) await convert();
       const sample = new VideoSample(bytes, {
         format: 'I420',
         codedWidth: width,
@@ -96,9 +100,18 @@ function pictureSource(
   };
 }
 
-/** A movie into a sink. @throws Refused when this browser cannot encode it */
-export async function openMovie(wishes: MovieWishes, canvas: OffscreenCanvas, sink: Sink): Promise<MovieWriter> {
+/**
+ * A movie into a sink. @param canvas of its size @param paint paints a picture on the canvas
+ * @throws Refused when this browser cannot encode it
+ */
+export async function openMovie(
+  wishes: SizedWishes,
+  canvas: OffscreenCanvas,
+  paint: (picture: FilmPicture) => Promise<unknown>,
+  sink: Sink,
+): Promise<MovieWriter> {
   const { container, width, height } = wishes;
+  if (container === 'mov') throw new Refused('A browser writes no MOV. Choose MP4 or WebM.');
   const codec = CODECS[container];
   const quality = new Quality({ bitrate: bitrateOf(wishes), bitrateMode: 'variable' });
   if (!(await canEncodeVideo(codec.video, { width, height, quality })))
@@ -128,7 +141,10 @@ export async function openMovie(wishes: MovieWishes, canvas: OffscreenCanvas, si
   await output.start();
   return {
     sizes,
-    picture: add,
+    async picture(picture, at, seconds) {
+      if (picture) await paint(picture);
+      await add(picture === null, at, seconds);
+    },
     async sound({ channels, rate }: Sound) {
       if (!sounds) return;
       const even = rate === SOUND_RATE ? channels : channels.map((channel) => resample(channel, rate, SOUND_RATE));

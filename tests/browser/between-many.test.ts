@@ -46,10 +46,10 @@ function doubtful(moved: boolean, swatch: string): Stroke[] {
   ];
   const other: [number, number][] = moved
     ? [
-        [275, 220],
-        [280, 190],
-        [258, 169],
-        [263, 139],
+        [166, 182],
+        [168, 158],
+        [166, 133],
+        [162, 109],
       ]
     : [
         [282, 250],

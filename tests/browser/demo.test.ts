@@ -25,11 +25,13 @@ describe('its windows', () => {
   });
   test('a command is found by its name', async () => {
     await animator.hand.key('Control', 'KeyK');
-    await animator.hand.wait(200);
+    await animator.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'combobox');
     await animator.page.keyboard.type('first frame');
+    await animator.page.waitForFunction(() =>
+      document.querySelector('[role="option"][aria-selected="true"]')?.textContent?.includes('first frame'),
+    );
     await animator.hand.key('Enter');
-    await animator.hand.wait(200);
-    expect(await animator.frame()).toBe(1);
+    await expect.poll(() => animator.frame(), { timeout: 10_000 }).toBe(1);
   });
 });
 

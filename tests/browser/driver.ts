@@ -119,7 +119,7 @@ export class Hand {
       // What has its name in another way (a label around it, a title) is asked of the browser, which takes its time.
       (await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, {
         visible: true,
-        timeout: 8000,
+        timeout: 15_000,
       }));
     await handle!.click();
   }
@@ -187,7 +187,7 @@ export class Hand {
   }
 
   /** Waits until a text stands somewhere in the window. */
-  text(words: string, timeout = 10_000): Promise<unknown> {
+  text(words: string, timeout = 20_000): Promise<unknown> {
     return this.page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, words);
   }
 

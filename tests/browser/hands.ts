@@ -81,11 +81,13 @@ export class Animator {
   }
 
   async view(name: 'desk' | 'reference' | 'sound' | 'paint' | 'checks' | 'export'): Promise<void> {
-    await (await this.page.waitForSelector(`nav[aria-label="Views"] a[href$="/${name}"]`))!.click();
+    const link = `nav[aria-label="Views"] a[href$="/${name}"]`;
+    await (await this.page.waitForSelector(link))!.click();
+    // The address changes before the window does: the view before still stands there until its link is no longer the current one.
     await this.page.waitForFunction(
-      (path) => location.pathname.endsWith(path) && document.querySelector('main')?.childElementCount,
+      (chosen) => document.querySelector(`${chosen}[aria-current="page"]`) && document.querySelector('main > *'),
       {},
-      name,
+      link,
     );
     await this.hand.settled();
     await this.hand.settled();
@@ -194,7 +196,7 @@ export class Animator {
     await this.hand.settled();
   }
 
-  async kept(timeout = 10_000): Promise<void> {
+  async kept(timeout = 20_000): Promise<void> {
     await this.page.waitForFunction(
       () => /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''),
       { timeout },
@@ -221,13 +223,18 @@ export class Animator {
     throw new Error('Nothing was handed out.');
   }
 
-  /** The shot as it stands, through its own file. */
-  async shot(): Promise<Shot> {
+  /** The shot's file, as it stands. */
+  async saved(): Promise<Uint8Array> {
     const { bytes } = await this.handedOut(async () => {
       await this.hand.press('More for this shot');
       await this.hand.press('Save the shot file', 'menuitem');
     });
-    return readShotFile(bytes).shot;
+    return bytes;
+  }
+
+  /** The shot as it stands, through its own file. */
+  async shot(): Promise<Shot> {
+    return readShotFile(await this.saved()).shot;
   }
 
   /** The sheet of a layer in short: "1x2 2x2 -x3" is drawing 1 for two frames, drawing 2 for two, three empty. */

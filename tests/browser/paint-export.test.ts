@@ -43,9 +43,10 @@ describe('paint', () => {
       ),
     );
     await pourAt(200, 180);
+    const poured = async () => drawingsOf(await animator.shot(), 'Clean')[0].paint.length;
+    await expect.poll(poured, { timeout: 15_000 }).toBe(1);
     const shot = await animator.shot();
     const [drawing] = drawingsOf(shot, 'Clean');
-    expect(drawing.paint).toHaveLength(1);
     expect(shot.palettes[0].swatches.find(({ id }) => id === drawing.paint[0].swatch)?.name).toBe('coat');
     const size = ringsArea(drawing.paint[0].rings);
     expect(Math.abs(size - Math.PI * 80 ** 2)).toBeLessThan(0.04 * Math.PI * 80 ** 2);

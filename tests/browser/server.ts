@@ -1,8 +1,9 @@
-/** Serves the built application to the browser tests. */
+/** Serves the built application to the browser tests, and builds the programs for those that run them. */
 import { existsSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import type { TestProject } from 'vitest/node';
+import { buildPrograms } from '../../scripts/prepare.mjs';
 import { createApp } from '../../server/app.ts';
 import { launch, SEEN_PROFILE } from './driver.ts';
 import { Animator } from './hands.ts';
@@ -18,6 +19,7 @@ const folder = (name: string) => fileURLToPath(new URL(`../../dist/${name}`, imp
 export default async function serve(project: TestProject) {
   if (!existsSync(folder('web/index.html')) || !existsSync(folder('demo/packs.json')))
     throw new Error('Build first: npm run build');
+  process.env.VIGNETTE_PROGRAMS = buildPrograms();
   const server = createApp({ web: folder('web'), demo: folder('demo') }).listen(0, '127.0.0.1');
   await new Promise((ready) => server.once('listening', ready));
   const address = `http://localhost:${(server.address() as AddressInfo).port}/`;

@@ -29,8 +29,11 @@ async function look(width: number, height: number, touch = false) {
 
 const FINE = { cutOff: [], covered: [], cutWords: [], small: [], crowded: [] };
 
-/** What is wrong in any view, each said once with the first place it was seen in. */
-async function measured(): Promise<string[]> {
+/**
+ * What is wrong in any view, each said once with the first place it was seen in. Windows over the desk are opened where room is
+ * tightest: they grow no further than their words.
+ */
+async function measured(tight = false): Promise<string[]> {
   const found = new Map<string, string>();
   const note = async (place: string) => {
     for (const [kind, faults] of Object.entries(await audit(animator.page)))
@@ -45,7 +48,7 @@ async function measured(): Promise<string[]> {
     if (view === 'sound') await eachCard(animator, 'Under the tracks', (card) => note(`sound, ${card}`));
   }
   await animator.view('desk');
-  await eachWindow(animator, note);
+  if (tight) await eachWindow(animator, note);
   return [...found.values()];
 }
 
@@ -66,7 +69,7 @@ describe('nothing is cut off, covered, crowded or too small', () => {
   for (const [width, height] of SIZES)
     test(`at ${width}x${height}`, async () => {
       await look(width, height);
-      expect(await measured()).toEqual([]);
+      expect(await measured(width === 1024)).toEqual([]);
     });
   test('on the shelf and in the help', async () => {
     await animator.toShelf();
@@ -88,7 +91,7 @@ describe('nothing is cut off, covered, crowded or too small', () => {
   });
   test('on a tablet held upright', async () => {
     await look(820, 1180, true);
-    expect(await measured()).toEqual([]);
+    expect(await measured(true)).toEqual([]);
     await look(1280, 800);
   });
   for (const [size, width, height] of [
@@ -101,7 +104,7 @@ describe('nothing is cut off, covered, crowded or too small', () => {
       await look(width, height);
       await animator.view('desk');
       await resizedTo(size);
-      expect(await measured()).toEqual([]);
+      expect(await measured(size === 85 || size === 150)).toEqual([]);
       await resizedTo(100);
     });
 });

@@ -29,9 +29,9 @@ export async function eachWindow(animator: Animator, look: (name: string) => Pro
 
 /** Opens each card of a list of tabs and has it looked at. */
 export async function eachCard(animator: Animator, list: string, look: (card: string) => Promise<void>): Promise<void> {
-  const names = await animator.page.$$eval(`[role="tablist"][aria-label="${list}"] [role="tab"]`, (tabs) =>
-    tabs.map((tab) => tab.textContent!),
-  );
+  const tabs = `[role="tablist"][aria-label="${list}"] [role="tab"]`;
+  await animator.page.waitForSelector(tabs, { visible: true });
+  const names = await animator.page.$$eval(tabs, (all) => all.map((tab) => tab.textContent!));
   if (names.length < 2) throw new Error(`There are no cards in “${list}”.`);
   for (const name of names) {
     await animator.hand.press(name, 'tab');

@@ -1,5 +1,5 @@
 /** Orders deliveries of the open shot and says what came of them. */
-import { deliveryName, type ExportFormat, type FormatId } from '../../core/export/index.ts';
+import { dayInWords, deliveryName, type ExportFormat, type FormatId } from '../../core/export/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { say } from '../frame/saying.ts';
 import { download, sentence, sizeInWords } from '../parts/files.ts';
@@ -11,9 +11,7 @@ import { soundsOf } from './sounds-of.ts';
 /** Sound above this is said to be cut off, dB over full scale. */
 const CUT_OFF = 0.05;
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
-
-export const todayInWords = (): string => DAY.format(Date.now());
+export const todayInWords = (): string => dayInWords(Date.now());
 
 /** Why a delivery failed, in a sentence. */
 function whyNot(error: unknown): string {

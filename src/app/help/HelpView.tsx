@@ -6,6 +6,7 @@ import { COMMANDS } from '../commands/index.ts';
 import { keyHint, ownKeys } from '../commands/own-keys.ts';
 import { db } from '../library.ts';
 import { Hint } from '../parts/Button.tsx';
+import { PageHeader } from '../parts/PageHeader.tsx';
 import { hasWords } from '../parts/search.ts';
 import { COMMAND_HELP } from '../words/command-help.ts';
 import { HELP, type HelpChapter } from '../words/help.ts';
@@ -35,11 +36,7 @@ export default function HelpView() {
   return (
     <main className="min-h-full">
       <div className="mx-auto max-w-4xl px-6 py-6">
-        <header className="mb-5 flex flex-wrap items-baseline gap-3">
-          <Link to="/" className="font-title text-2xl font-bold tracking-tight">
-            Vignette
-          </Link>
-          <h1 className="text-lg text-second">Help, in the order of the work</h1>
+        <PageHeader title="Help, in the order of the work">
           <input
             type="search"
             aria-label="Look for what you want to do"
@@ -48,7 +45,7 @@ export default function HelpView() {
             value={words}
             onChange={(event) => setWords(event.target.value)}
           />
-        </header>
+        </PageHeader>
         {words.trim() !== '' ? (
           <ul aria-label="Commands that were found" className="flex flex-col gap-1">
             {found.map((command) => (

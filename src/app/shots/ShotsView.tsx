@@ -18,6 +18,7 @@ import { Empty } from '../parts/Empty.tsx';
 import { FileButton } from '../parts/FileButton.tsx';
 import { sizeInWords } from '../parts/files.ts';
 import { later } from '../parts/later.tsx';
+import { QueueLink } from '../queue/QueueLink.tsx';
 import { lasts } from '../session/lasting.ts';
 import { bringDemo, useDemo } from './demo.ts';
 import { IncomingCard } from './IncomingCard.tsx';
@@ -154,6 +155,7 @@ export function ShotsView() {
           <span className="mt-1.5 ml-1 text-second">Shots in this browser</span>
           <div className="ml-auto flex gap-2">
             <Delivering />
+            <QueueLink />
             <Link to="/help" className="flex h-7 items-center rounded-md px-2 hover:bg-wash/70">
               Help
             </Link>

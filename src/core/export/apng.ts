@@ -67,7 +67,7 @@ export async function writeApng(
   // Frame controls and picture data are numbered together.
   let number = 0;
   for (const [k, { picture, frames }] of shown.entries()) {
-    const pixels: Pixels = (await paint(film, picture)).pixels();
+    const pixels: Pixels = await paint(film, picture);
     const whole: PixelBox = { x: 0, y: 0, width: pixels.width, height: pixels.height };
     const box: PixelBox = before === null ? whole : (changedBox(before, pixels) ?? { x: 0, y: 0, width: 1, height: 1 });
     const { header, data } = pngParts(await png(before === null ? pixels : cutOut(pixels, box)));

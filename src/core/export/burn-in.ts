@@ -29,6 +29,11 @@ export interface WritingContext {
 const BAND = 0.05;
 const LEAST_BAND = 14;
 
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
+/** A day as it is burnt in: "28 Nov 2026". @param at milliseconds since 1970 */
+export const dayInWords = (at: number): string => DAY.format(at);
+
 /** What is written on a frame (0-based) of a shot: left, middle, right. */
 export function burntWords({ frame, time, title, date, drawings }: BurntIn, shot: Shot, at: number): string[] {
   const left = [title ? shot.title : '', date].filter(Boolean).join('  ');

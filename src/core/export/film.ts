@@ -3,7 +3,7 @@
  * a reel; every format that holds pictures writes from it.
  */
 import { type Looker, shownCells, shownKey } from '../picture/shows.ts';
-import { type Matrix, scaling } from '../plane/matrix.ts';
+import { after, type Matrix, scaling } from '../plane/matrix.ts';
 import { fieldSize, throughCamera } from '../sheet/moves/camera.ts';
 import type { Shot } from '../shot/model.ts';
 import { paletteAt } from '../shot/palette.ts';
@@ -170,4 +170,15 @@ export function frameByFrame(film: Film): Film {
     })),
   );
   return { ...film, pictures };
+}
+
+/** A film of the same pictures at another size; views are kept, so that neighbouring films share theirs. */
+export function filmAt(film: Film, scale: number): Film {
+  const [width, height] = [film.width, film.height].map((side) => Math.max(1, Math.round(side * scale)));
+  return {
+    ...film,
+    width,
+    height,
+    parts: film.parts.map((part) => ({ ...part, view: after(part.view, scaling(scale)) })),
+  };
 }

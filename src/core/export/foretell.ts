@@ -1,7 +1,7 @@
 /** How large a movie will be: pieces of it are encoded, the rest is reckoned from what they take. */
 import { isHeard } from '../shot/clips.ts';
 import { type Film, frameByFrame } from './film.ts';
-import type { DeliveryTools, MovieWishes } from './format.ts';
+import type { DeliveryTools, EncodedMovie } from './format.ts';
 import type { Sink } from './sink.ts';
 
 /** Stretches that are encoded, and the frames of each. */
@@ -31,24 +31,23 @@ function stretchesOf(frames: number): { from: number; to: number }[] {
 /** Bytes of a movie, to about a quarter. @param pause lets other work in; what it throws ends the work */
 export async function foretellMovie(
   whole: Film,
-  wishes: Pick<MovieWishes, 'container' | 'quality' | 'alpha'>,
+  encoded: EncodedMovie,
   tools: DeliveryTools,
   pause: () => Promise<void>,
 ): Promise<number> {
-  const { pictures, width, height, fps } = frameByFrame(whole);
+  const film = frameByFrame(whole);
+  const { pictures, fps } = film;
   // Which picture of the film as it was stands at each of its frames: one that is held costs little.
   const runs = whole.pictures.flatMap(({ frames }, run) =>
     Array.from({ length: Math.ceil(frames / whole.every) }, () => run),
   );
   const [key, fresh, held]: [number[], number[], number[]] = [[], [], []];
   for (const { from, to } of stretchesOf(pictures.length)) {
-    const movie = await tools.movie({ ...wishes, sound: false, width, height, fps }, nowhere);
-    let painted = null;
+    const movie = await tools.movie(film, { ...encoded, sound: false }, nowhere);
     for (let k = from; k < to; k++) {
       await pause();
-      const isFresh = !painted || runs[k] !== runs[k - 1];
-      if (isFresh) painted = await tools.paint(whole, pictures[k]);
-      await movie.picture(painted!, (k - from) / fps, 1 / fps);
+      const isFresh = k === from || runs[k] !== runs[k - 1];
+      await movie.picture(isFresh ? pictures[k] : null, (k - from) / fps, 1 / fps);
     }
     await movie.end();
     movie.sizes.forEach(({ bytes, isKey }, i) => {

@@ -13,40 +13,44 @@ export interface Pixels {
   height: number;
 }
 
-/** A picture as it was painted: good until the next one is. */
-export interface Painted {
-  pixels(): Pixels;
-  /** As a PNG file. */
-  png(): Promise<Uint8Array>;
+/** A picture to be painted, and as what it is wanted. */
+export interface WantedPicture {
+  film: Film;
+  picture: FilmPicture;
+  as: 'png' | 'pixels';
 }
 
-/** What a movie is written in, and how well. */
+/** What a movie is written in, and how well. Only Node writes MOV. */
 export interface MovieWishes {
-  container: 'mp4' | 'webm';
+  container: 'mp4' | 'webm' | 'mov';
   quality: 'small' | 'good' | 'best';
   alpha: boolean;
   sound: boolean;
-  width: number;
-  height: number;
+  /** Frames a second: those of the film, or a thousandth fewer. */
   fps: number;
 }
+
+/** The pictures of a movie, whether it is heard or not. */
+export type EncodedMovie = Omit<MovieWishes, 'sound'>;
 
 /** A movie on its way into a sink. */
 export interface MovieWriter {
   /** What the pictures came to, in order, once it has ended. */
   readonly sizes: readonly { bytes: number; isKey: boolean }[];
-  /** The picture painted last, shown from `at` for `seconds`. */
-  picture(painted: Painted, at: number, seconds: number): Promise<void>;
+  /** A picture, painted and shown from `at` for `seconds`; null: the one before stands on. */
+  picture(picture: FilmPicture | null, at: number, seconds: number): Promise<void>;
   sound(sound: Sound): Promise<void>;
   end(): Promise<void>;
 }
 
 /** What the surroundings lend: a browser's worker, or Node. */
 export interface DeliveryTools {
-  paint(film: Film, picture: FilmPicture): Promise<Painted>;
+  paint(film: Film, picture: FilmPicture): Promise<Pixels>;
+  /** The same as a PNG file. */
+  paintPng(film: Film, picture: FilmPicture): Promise<Uint8Array>;
   png(pixels: Pixels): Promise<Uint8Array>;
-  /** @throws Refused when there is no encoder for it, with what goes instead */
-  movie(wishes: MovieWishes, sink: Sink): Promise<MovieWriter>;
+  /** A movie of a film's pictures. @throws Refused when there is no encoder for it, with what goes instead */
+  movie(film: Film, wishes: MovieWishes, sink: Sink): Promise<MovieWriter>;
 }
 
 /** What a film is previewed with. */
@@ -105,13 +109,19 @@ export interface ExportFormat<Id extends string = string, A extends Asks = Asks>
     set(x: number, y: number): Record<string, Answer>;
   };
   /** How its pictures are encoded, where it is a movie: what is asked before it is written, to foretell its size. */
-  movie?(wishes: DeliveryWishes & Answers<A>, film: Film): Pick<MovieWishes, 'container' | 'quality' | 'alpha'>;
+  movie?(wishes: DeliveryWishes & Answers<A>, film: Film): EncodedMovie;
+  /** All pictures it paints, in order, where painting them can be shared out among several machines. */
+  paints?(film: Film, wishes: DeliveryWishes & Answers<A>): WantedPicture[] | Promise<WantedPicture[]>;
   /** What the person should know of these wishes, in a sentence; empty: nothing. */
   told?(shot: Shot, wishes: DeliveryWishes & Answers<A>): string;
   /** The picture as the file will hold it, where that is not the picture itself; for the preview. */
   seen?(job: SeenJob<A>): Promise<(pixels: Pixels) => Pixels>;
   write(job: WriteJob<A>): Promise<void>;
 }
+
+/** The pictures of a film as pixels: what most formats of pictures paint. */
+export const asPixels = (film: Film): WantedPicture[] =>
+  film.pictures.map((picture) => ({ film, picture, as: 'pixels' }));
 
 /** A format with its id as a type, so that all ids together are known, and its answers typed by what it asks. */
 export function format<const Id extends string, A extends Asks = Record<never, never>>(

@@ -140,7 +140,7 @@ export async function filmPalette(film: Film, { paint }: Pick<DeliveryTools, 'pa
   const looked: Pixels[] = [];
   for (let i = 0; i < count; i++) {
     const at = count === 1 ? 0 : Math.round((i * (pictures.length - 1)) / (count - 1));
-    looked.push((await paint(film, pictures[at])).pixels());
+    looked.push(await paint(film, pictures[at]));
   }
   return gifPalette(ownColours(film), looked);
 }

@@ -1,7 +1,8 @@
 /** A film written as a movie, picture by picture, with its sound; both movie formats do just this. */
 import { choice, yes } from './asks.ts';
-import { frameByFrame } from './film.ts';
-import type { MovieWishes, WriteJob } from './format.ts';
+import { type Film, frameByFrame } from './film.ts';
+import { hasSound } from './film-sound.ts';
+import type { EncodedMovie, MovieWishes, WriteJob } from './format.ts';
 
 /** What both containers ask. */
 export const MOVIE_ASKS = {
@@ -26,33 +27,40 @@ export const movieTold = (
     .filter(Boolean)
     .join(' ');
 
+/** How a film is encoded. */
+export const movieOf = (
+  container: MovieWishes['container'],
+  { quality, pulled }: { quality: MovieWishes['quality']; pulled: boolean },
+  { fps, ground }: Pick<Film, 'fps' | 'ground'>,
+): EncodedMovie => ({
+  container,
+  quality,
+  alpha: ground === null,
+  fps: pulled && PULLED.has(fps) ? fps / SLOWER : fps,
+});
+
 export async function writeMovie(
   { film: whole, tools, sink, sound, progress }: WriteJob,
-  { container, quality, alpha }: Pick<MovieWishes, 'container' | 'quality' | 'alpha'>,
-  pulled = false,
+  encoded: EncodedMovie,
 ): Promise<void> {
   progress(0);
   // Every frame is a picture: players step through frames, and editors count them.
   const film = frameByFrame(whole);
-  const slower = pulled && PULLED.has(film.fps) ? SLOWER : 1;
+  const { fps } = encoded;
+  // Opened before the sound is mixed, which takes a while: painting can begin meanwhile.
+  const movie = await tools.movie(film, { ...encoded, sound: hasSound(whole) }, sink);
   const heard = await sound();
   // The same samples, fewer of them a second: sound and pictures stay together.
-  const mixed = heard && { channels: heard.channels, rate: heard.rate / slower };
-  const { width, height } = film;
-  const fps = film.fps / slower;
-  const movie = await tools.movie({ container, quality, alpha, sound: mixed !== null, width, height, fps }, sink);
-  if (mixed) await movie.sound(mixed);
+  if (heard) await movie.sound({ channels: heard.channels, rate: (heard.rate * fps) / film.fps });
   let at = 0;
-  let painted = null;
   let shown = -1;
   // Which picture of the film as it was stands at each frame: what is held need not be painted again.
   const runs = whole.pictures.flatMap(({ frames }, run) =>
     Array.from({ length: Math.ceil(frames / whole.every) }, () => run),
   );
   for (const [k, picture] of film.pictures.entries()) {
-    if (!painted || runs[k] !== shown) painted = await tools.paint(film, picture);
+    await movie.picture(runs[k] === shown ? null : picture, at / fps, picture.frames / fps);
     shown = runs[k];
-    await movie.picture(painted, at / fps, picture.frames / fps);
     at += picture.frames;
     progress((0.98 * at) / film.frames);
   }

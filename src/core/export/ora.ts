@@ -3,13 +3,12 @@ import { cellName } from '../sheet/drawings.ts';
 import { shownExposure } from '../sheet/exposures.ts';
 import type { Layer } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
-import type { Film } from './film.ts';
+import { type Film, filmAt } from './film.ts';
 import type { DeliveryTools } from './format.ts';
 import { alone } from './layers-apart.ts';
 import { NOTHING_BURNT } from './one-cell.ts';
 import { cutOut, shownBox } from './pixels.ts';
 import type { Sink } from './sink.ts';
-import { filmAt } from './sprites/sheets.ts';
 import { xml } from './svg/markup.ts';
 import { ZipWriter } from './zip.ts';
 
@@ -65,7 +64,7 @@ export async function writeOra(
       background: { ...part.shot.background, transparent: true },
     };
     const own: Film = { ...film, ground: null, burnt: NOTHING_BURNT, parts: [{ ...part, shot }] };
-    const pixels = (await tools.paint(own, { part: 0, frame, frames: 1 })).pixels();
+    const pixels = await tools.paint(own, { part: 0, frame, frames: 1 });
     const box = shownBox(pixels) ?? { x: 0, y: 0, width: 1, height: 1 };
     const file = `data/layer${String(k + 1).padStart(4, '0')}.png`;
     await zip.add(file, await tools.png(cutOut(pixels, box)));
@@ -90,9 +89,9 @@ export async function writeOra(
     `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.5" w="${film.width}" h="${film.height}">\n<stack>\n${stack}\n</stack>\n</image>\n`,
   );
   const first = { part: 0, frame: film.parts[0].from, frames: 1 };
-  await zip.add('mergedimage.png', await (await tools.paint(film, first)).png());
+  await zip.add('mergedimage.png', await tools.paintPng(film, first));
   const small = filmAt(film, Math.min(1, THUMB / Math.max(film.width, film.height)));
-  await zip.add('Thumbnails/thumbnail.png', await (await tools.paint(small, first)).png());
+  await zip.add('Thumbnails/thumbnail.png', await tools.paintPng(small, first));
   await zip.end();
   progress(1);
 }

@@ -8,12 +8,11 @@ import { chartsIn, drawingName, shownExposure, startFrames, type TimingChart } f
 import type { Drawing, Layer, Shot } from '../shot/model.ts';
 import { colourMap, paletteAt } from '../shot/palette.ts';
 import { Refused } from '../shot/refused.ts';
-import type { Film } from './film.ts';
+import { type Film, filmAt } from './film.ts';
 import type { DeliveryTools } from './format.ts';
 import { filmOfCell } from './one-cell.ts';
 import { changedBox, cutOut } from './pixels.ts';
 import { printable } from './printable.ts';
-import { filmAt } from './sprites/sheets.ts';
 import { UNSEEN } from './svg/markup.ts';
 
 export interface PageWishes {
@@ -244,7 +243,7 @@ export async function writePages(
         filmOfCell(film, { ...each.layer, place: null }, cellRef, each.frame, { ground: '#ffffff' }),
         pixels,
       );
-      const whole = (await tools.paint(own, own.pictures[0])).pixels();
+      const whole = await tools.paint(own, own.pictures[0]);
       // White is the paper's: what is only white needs no picture.
       const inked = changedBox({ ...whole, data: new Uint8ClampedArray(whole.data.length).fill(255) }, whole);
       if (inked) {

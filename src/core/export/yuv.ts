@@ -18,14 +18,27 @@ const UV_BASE = (128 << (BITS + 2)) + (HALF << 2);
 /** Bytes of a picture of even sides: all of its brightness, then both colour differences. */
 export const i420Bytes = (width: number, height: number): number => (width * height * 3) / 2;
 
-/** An opaque picture of even sides as I420. @param blueFirst its bytes are blue, green, red; else red, green, blue */
-export function toI420({ data, width, height }: Pixels, out: Uint8Array, blueFirst = false): void {
+interface StripWishes {
+  /** Its bytes are blue, green, red; else red, green, blue. */
+  blueFirst?: boolean;
+  /** Rows of the picture before it, and in all: a picture can be brought over in strips of even heights. */
+  before?: number;
+  rows?: number;
+}
+
+/** An opaque picture of even sides as I420, or a strip of one. */
+export function toI420(
+  { data, width, height }: Pixels,
+  out: Uint8Array,
+  { blueFirst = false, before = 0, rows = height }: StripWishes = {},
+): void {
   // Where in a word red and blue lie.
   const [R, B] = blueFirst ? [16, 0] : [0, 16];
   const words = new Uint32Array(data.buffer, data.byteOffset, width * height);
-  const u = width * height;
+  const u = width * rows;
   const v = u + u / 4;
-  let at = 0;
+  const shift = before * width;
+  let at = shift / 4;
   for (let y = 0; y < height; y += 2) {
     let top = y * width;
     let low = top + width;
@@ -34,13 +47,13 @@ export function toI420({ data, width, height }: Pixels, out: Uint8Array, blueFir
       const ar = (a >> R) & 255;
       const ag = (a >> 8) & 255;
       const ab = (a >> B) & 255;
-      out[top] = (YR * ar + YG * ag + YB * ab + Y_BASE) >> BITS;
+      out[shift + top] = (YR * ar + YG * ag + YB * ab + Y_BASE) >> BITS;
       if (a === b && a === c && a === d) {
         // Most of a drawn picture is flat.
-        const level = out[top];
-        out[top + 1] = level;
-        out[low] = level;
-        out[low + 1] = level;
+        const level = out[shift + top];
+        out[shift + top + 1] = level;
+        out[shift + low] = level;
+        out[shift + low + 1] = level;
         out[u + at] = (4 * (UR * ar + UG * ag + UB * ab) + UV_BASE) >> (BITS + 2);
         out[v + at] = (4 * (VR * ar + VG * ag + VB * ab) + UV_BASE) >> (BITS + 2);
         continue;
@@ -54,9 +67,9 @@ export function toI420({ data, width, height }: Pixels, out: Uint8Array, blueFir
       const dr = (d >> R) & 255;
       const dg = (d >> 8) & 255;
       const db = (d >> B) & 255;
-      out[top + 1] = (YR * br + YG * bg + YB * bb + Y_BASE) >> BITS;
-      out[low] = (YR * cr + YG * cg + YB * cb + Y_BASE) >> BITS;
-      out[low + 1] = (YR * dr + YG * dg + YB * db + Y_BASE) >> BITS;
+      out[shift + top + 1] = (YR * br + YG * bg + YB * bb + Y_BASE) >> BITS;
+      out[shift + low] = (YR * cr + YG * cg + YB * cb + Y_BASE) >> BITS;
+      out[shift + low + 1] = (YR * dr + YG * dg + YB * db + Y_BASE) >> BITS;
       const r = ar + br + cr + dr;
       const g = ag + bg + cg + dg;
       const s = ab + bb + cb + db;

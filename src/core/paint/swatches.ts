@@ -2,6 +2,7 @@
 import { useMode as know, modeLrgb, modeRgb, wcagContrast } from 'culori/fn';
 import { plain } from '../history/draft.ts';
 import {
+  colourOf,
   type Drawing,
   type Id,
   makeSwatch,
@@ -140,6 +141,28 @@ export function takePalettes(shot: Shot, sheets: PaletteSheet[]): Id[] {
       colourSwatch(shot, id, known.get(swatch)!, { colour, opacity });
     return id;
   });
+}
+
+/** What came of taking colours in: those that are others now, and the swatches the shot has none of. */
+export interface TakenColours {
+  changed: { swatch: string; from: string; to: string }[];
+  unknown: string[];
+}
+
+/** A palette of the shot takes the colours of a sheet, swatch by swatch, by their names; its other swatches stay as they are. */
+export function takeColours(shot: Shot, palette: Id, { swatches }: PaletteSheet): TakenColours {
+  const own = plain(shot.palettes.find(({ id }) => id === palette)!);
+  const byName = new Map(own.swatches.map((swatch) => [swatch.name, swatch]));
+  const out: TakenColours = { changed: [], unknown: [] };
+  for (const { name, colour, opacity } of swatches) {
+    const swatch = byName.get(name);
+    if (!swatch) out.unknown.push(name);
+    else if (swatch.colour !== colour || swatch.opacity !== opacity) {
+      colourSwatch(shot, palette, swatch.id, { colour, opacity });
+      out.changed.push({ swatch: name, from: colourOf(swatch), to: colourOf({ colour, opacity }) });
+    }
+  }
+  return out;
 }
 
 /**

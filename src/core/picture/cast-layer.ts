@@ -1,12 +1,14 @@
 /** A layer with its shadows, light and softness: each made from what the layer shows, soft ones at a part of the size. */
-import { type Box, grownBox, mapBox } from '../plane/box.ts';
+import { type Box, mapBox } from '../plane/box.ts';
 import { after, inverse, type Matrix, scaling } from '../plane/matrix.ts';
 import type { Cast } from '../shot/model.ts';
-import { type CastTools, type Part, softened } from './casts/cast.ts';
+import { type CastTools, softened } from './casts/cast.ts';
 import { castMaker } from './casts/index.ts';
-import type { PaintContext } from './context.ts';
+import type { PaintContext, PaintTools } from './context.ts';
+import { drawScaled } from './draw-scaled.ts';
 import type { Borrowed, Sheet } from './sheets.ts';
 import type { ShownCast } from './shows.ts';
+import { grownPart, joinedPart, type Part, putPart, putSoft, seenPart } from './soft.ts';
 
 /** The layer whose casts are painted, on a canvas of `width` x `height` pixels. */
 export interface CastSource {
@@ -23,20 +25,13 @@ export interface CastSource {
   /** Paints what it shows through another view, on a canvas of another size. */
   paint(target: PaintContext, view: Matrix, width: number, height: number): void;
   before(target: PaintContext, share: number): boolean;
+  tools: Pick<PaintTools, 'pixels' | 'sameEverywhere'>;
 }
 
 /** A softness, canvas pixels, that hides that a picture was carried as a picture. */
 const SOFT_ENOUGH = 0.4;
 /** The smallest part of its size at which a cast is made. */
 const SMALLEST = 8;
-
-/** The part of a canvas where a box is seen, grown by some pixels; null where none of it is. */
-function seenPart(box: Box, view: Matrix, grow: number, width: number, height: number): Part | null {
-  const { minX, minY, maxX, maxY } = grownBox(mapBox(view, box), grow + 1);
-  const [x, y] = [Math.max(0, Math.floor(minX)), Math.max(0, Math.floor(minY))];
-  const [right, bottom] = [Math.min(width, Math.ceil(maxX)), Math.min(height, Math.ceil(maxY))];
-  return right > x && bottom > y ? { x, y, width: right - x, height: bottom - y } : null;
-}
 
 function allSeen(box: Box, view: Matrix, width: number, height: number): boolean {
   const { minX, minY, maxX, maxY } = mapBox(view, box);
@@ -53,9 +48,21 @@ function reductionOf(soft: number): number {
 /** Casts in place of the layer come first: shadows are of what is seen. */
 const lies = ({ kind }: Cast): number => (castMaker(kind).lies === 'instead' ? 0 : 1);
 
-/** The layer with its casts, on one of the borrowed canvases. */
-export function withCasts(casts: readonly ShownCast[], source: CastSource, sheets: Borrowed): Sheet {
+/** A layer that is seen nowhere, but may throw something that is. */
+const NOWHERE: Part = { x: 0, y: 0, width: 0, height: 0 };
+
+/** Pixels of a smaller canvas beyond what is painted on it: what is read between pixels reads clear ones there. */
+const CLEAR_EDGE = 2;
+
+/** The layer with its casts, on one of the borrowed canvases. @returns with the part beyond which it is clear */
+export function withCasts(
+  casts: readonly ShownCast[],
+  source: CastSource,
+  sheets: Borrowed,
+): { sheet: Sheet; part: Part } {
   const { view, width, height, box } = source;
+  const whole: Part = { x: 0, y: 0, width, height };
+  let reached = (box && seenPart(box, view, CLEAR_EDGE, width, height)) ?? (box ? NOWHERE : whole);
   let now = source.content;
   let under: Sheet | null = null;
   /** What is seen of the layer now, at parts of its size: each halved from the one before, so that thin lines stay. */
@@ -66,13 +73,8 @@ export function withCasts(casts: readonly ShownCast[], source: CastSource, sheet
     if (!parts[at]) {
       const twice = contentAt(by / 2);
       parts[at] = sheets.take(by);
-      parts[at].context.drawImage(
-        twice.image as never,
-        0,
-        0,
-        Math.ceil((2 * width) / by) / 2,
-        Math.ceil((2 * height) / by) / 2,
-      );
+      const [across, down] = [Math.ceil((2 * width) / by) / 2, Math.ceil((2 * height) / by) / 2];
+      drawScaled(parts[at].context, twice.image, { x: 0, y: 0, width: across, height: down });
     }
     return parts[at];
   };
@@ -84,6 +86,8 @@ export function withCasts(casts: readonly ShownCast[], source: CastSource, sheet
     const [w, h] = [Math.ceil(width / by), Math.ceil(height / by)];
     const content = contentAt(by);
     const own = sheets.take(by);
+    /** Where on it something is; null: anywhere. */
+    let put: Part | null = null;
     maker.paint(cast, amount, own.context, {
       content,
       view: small,
@@ -101,12 +105,20 @@ export function withCasts(casts: readonly ShownCast[], source: CastSource, sheet
           return;
         }
         target.setTransform(...after(after(inverse(small), map), small));
-        target.drawImage(content.image as never, 0, 0, w, h);
+        drawScaled(target, content.image, { x: 0, y: 0, width: w, height: h });
+      },
+      putSoft(onto, sheet, soft, part) {
+        putSoft(source.tools, onto, sheet, soft, part);
+        if (onto === own.context) put = put ? joinedPart(put, part) : part;
       },
       before: source.before,
     });
     own.context.globalAlpha = 1;
     const instead = maker.lies === 'instead';
+    const from = grownPart(put ?? { x: 0, y: 0, width: w, height: h }, CLEAR_EDGE, w, h);
+    // The last row and column of the smaller canvas may hang over.
+    const to = { x: from.x * by, y: from.y * by, width: from.width * by, height: from.height * by };
+    reached = joinedPart(reached, grownPart(to, 0, width, height));
     if (instead && by === 1) {
       now = own;
       parts = [];
@@ -115,16 +127,14 @@ export function withCasts(casts: readonly ShownCast[], source: CastSource, sheet
     const onto: Sheet = instead ? sheets.take() : (under ?? sheets.take());
     onto.context.setTransform(1, 0, 0, 1, 0, 0);
     onto.context.globalAlpha = instead ? 1 : amount;
-    // The last row and column of the smaller canvas may hang over.
-    onto.context.drawImage(own.image as never, 0, 0, w * by, h * by);
+    drawScaled(onto.context, own.image, to, from);
     onto.context.globalAlpha = 1;
     if (instead) {
       now = onto;
       parts = [];
     } else under = onto;
   }
-  if (!under) return now;
-  under.context.setTransform(1, 0, 0, 1, 0, 0);
-  under.context.drawImage(now.image as never, 0, 0, width, height);
-  return under;
+  if (!under) return { sheet: now, part: reached };
+  putPart(under.context, now, reached);
+  return { sheet: under, part: reached };
 }

@@ -35,6 +35,8 @@ export interface PaintContext {
     width: number,
     height: number,
   ): void;
+  /** Red, green, blue and alpha of a part of the canvas, not multiplied. */
+  getImageData(x: number, y: number, width: number, height: number): { readonly data: Uint8ClampedArray };
   createLinearGradient(
     x0: number,
     y0: number,
@@ -59,6 +61,8 @@ export interface PaintTools {
   pixelsOf(image: object, width: number, height: number): Uint8ClampedArray;
   /** A decoded reference picture, or null while it is not there. */
   picture(asset: Id, index: number): PaintImage | null;
+  /** Whether blurring is done by our own arithmetic, so that pictures are the same everywhere; else as the canvas does it, quicker. */
+  readonly sameEverywhere: boolean;
   /** A clear canvas of this size to gather a see-through layer on. */
   scratch(width: number, height: number): { image: object; context: PaintContext };
 }

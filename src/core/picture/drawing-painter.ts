@@ -11,6 +11,7 @@ import type { Area, Brush, Stroke } from '../shot/drawing-model.ts';
 import type { Id } from '../shot/ids.ts';
 import type { Layer, Planes, Shot } from '../shot/model.ts';
 import type { PaintContext, PaintTools, PathLike } from './context.ts';
+import { drawScaled } from './draw-scaled.ts';
 import { InkRaster, type Window } from './ink-raster.ts';
 import { LOST_SWATCH, paintAreas, parted, SOFT_REACH } from './paint-areas.ts';
 import type { Inked } from './tiles.ts';
@@ -194,7 +195,7 @@ export class DrawingPainter {
     const { a, b, c, d, e, f } = context.getTransform();
     if (look.place) context.setTransform(...after(look.place, [a, b, c, d, e, f]));
     if (look.grey) context.filter = 'grayscale(1)';
-    context.drawImage(picture.image as never, x, y, width, height);
+    drawScaled(context, picture.image, { x, y, width, height });
     context.filter = 'none';
     context.setTransform(a, b, c, d, e, f);
   }

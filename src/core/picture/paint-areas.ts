@@ -1,10 +1,13 @@
 /** Areas of paint on a canvas: smooth or hard at the edge, running out softly, see-through as their swatch is. */
 
+import { joinedBox } from '../plane/box.ts';
 import { fillRings } from '../plane/fill.ts';
 import { type Matrix, mapPoint, scaleOf } from '../plane/matrix.ts';
+import { ringsBox } from '../plane/rings.ts';
 import type { Area } from '../shot/drawing-model.ts';
 import type { Id } from '../shot/ids.ts';
 import type { PaintContext, PaintTools, PathLike } from './context.ts';
+import { putSoft, seenPart } from './soft.ts';
 
 /** A colour for swatches that are no longer in the palette: plainly wrong, so that it is noticed. */
 export const LOST_SWATCH = '#ff00c8';
@@ -58,11 +61,15 @@ export function paintAreas(
     target.setTransform(1, 0, 0, 1, 0, 0);
     target.globalAlpha = alpha * opacity;
     if (area.soft > 0) {
-      target.filter = `blur(${(area.soft * BLUR * scaleOf(view)).toFixed(3)}px)`;
+      const sigma = area.soft * BLUR * scaleOf(view);
+      const box = areas
+        .slice(i, end)
+        .map(({ rings }) => ringsBox(rings))
+        .reduce(joinedBox);
+      const part = seenPart(box, view, 3 * sigma, width, height);
       if (i > 0) target.globalCompositeOperation = 'source-atop';
-    }
-    target.drawImage(own.image as never, 0, 0, width, height);
-    target.filter = 'none';
+      if (part) putSoft(tools, target, own, sigma, part);
+    } else target.drawImage(own.image as never, 0, 0, width, height);
     target.globalCompositeOperation = 'source-over';
     target.globalAlpha = alpha;
     target.setTransform(...view);

@@ -17,6 +17,7 @@ import { opaquePart } from './opaque-part.ts';
 import { LOST_SWATCH, parted } from './paint-areas.ts';
 import { type Sheet, SheetStore } from './sheets.ts';
 import { type Looker, revision, type ShownCell, shownCells, shownKey } from './shows.ts';
+import { type Part, putPart, seenPart } from './soft.ts';
 import { asMatrix, drawnThrough, pointThrough, type Step, stepsKey, stepsOf } from './steps.ts';
 import { linesOnTheirWay, partOfWay } from './streaks.ts';
 
@@ -129,8 +130,8 @@ export class Painter extends DrawingPainter {
    * @param outer what carries it further before the view: where a bent bundle lies
    */
   paintCell(context: PaintContext, look: Look, shown: ShownCell, view: Matrix, outer: readonly Step[] = []): void {
-    const { layer, cell, only, casts } = shown;
-    const { width, height } = look;
+    const { layer, cell, only, casts, inside } = shown;
+    const { shot, width, height } = look;
     const mixes = layer.blend !== 'normal' && !look.apart;
     const own =
       look.contentOf ?? ((target, each, through, more) => this.paintContent(target, look, each, more, through));
@@ -146,7 +147,13 @@ export class Painter extends DrawingPainter {
     const sheets = this.sheets.lend(this.tools, width, height);
     let group = sheets.take();
     own(group.context, shown, view, outer);
-    if (casts.length > 0) group = withCasts(casts, this.castSource(look, shown, view, outer, group), sheets);
+    let part: Part | null = { x: 0, y: 0, width, height };
+    if (casts.length > 0) {
+      ({ sheet: group, part } = withCasts(casts, this.castSource(look, shown, view, outer, group), sheets));
+    } else if (!inside) {
+      const box = this.boxOfShown(shot, shown, outer);
+      part = box && seenPart(box, view, 1, width, height);
+    }
     if (only) {
       const mask = sheets.take();
       if (only.shown) this.paintContent(mask.context, look, only.shown, outer, view);
@@ -155,10 +162,9 @@ export class Painter extends DrawingPainter {
       group.context.drawImage(mask.image as never, 0, 0, width, height);
       group.context.globalCompositeOperation = 'source-over';
     }
-    context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = layer.opacity;
     if (mixes) context.globalCompositeOperation = layer.blend;
-    context.drawImage(group.image as never, 0, 0, width, height);
+    if (part) putPart(context, group, part);
     context.globalCompositeOperation = 'source-over';
     context.globalAlpha = 1;
     sheets.giveBack();
@@ -179,6 +185,7 @@ export class Painter extends DrawingPainter {
       paint: (target, through, w, h) =>
         this.paintContent(target, { ...look, width: w, height: h }, shown, outer, through),
       before: (target, share) => this.paintEarlier(target, look, shown, share, outer, view),
+      tools: this.tools,
     };
   }
 

@@ -37,6 +37,9 @@ export function inverse(m: Matrix): Matrix {
   return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
 }
 
+/** By how much it turns, radians; of a map that stretches too, the turn that comes nearest to it. */
+export const turnOf = (m: Matrix): number => Math.atan2(m[1] - m[2], m[0] + m[3]);
+
 export function mapPoint(m: Matrix, x: number, y: number): [number, number] {
   return [m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5]];
 }

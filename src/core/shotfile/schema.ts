@@ -312,7 +312,7 @@ class CheckNotesPart {
 }
 
 /** An answer kept with a named delivery; which answers mean something its format says when it is written. */
-const isWish = (value: unknown): boolean =>
+export const isWish = (value: unknown): boolean =>
   typeof value === 'boolean' ||
   (typeof value === 'number' && Number.isFinite(value)) ||
   (typeof value === 'string' && value.length <= LIMITS.maxWish);

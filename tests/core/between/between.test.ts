@@ -222,6 +222,30 @@ describe('lines between', () => {
       }
     }
   });
+  test.each([150, -150])(
+    'two who come to one another, or pass, are not squeezed together: each goes as it is (%i)',
+    (apart) => {
+      const small = FIGURE.map((line) => line.map(([x, y]): [number, number] => [0.5 * (x - 200), 0.5 * y]));
+      const other = small.map((line, i) => turned(line, i % 2 ? 0.02 : -0.02, 0, 100));
+      const both = (half: number) => [
+        ...small.map((line) => shifted(line, 400 - half, 0)),
+        ...other.map((line) => shifted(line, 400 + half, 0)),
+      ];
+      // Who is who is known: only the way between is looked at.
+      const [a, b] = [shapes(both(300)), shapes(both(apart / 2))];
+      const fixed = a.map((_, i) => ({ a: i, b: i }));
+      const pairings = pairUp(a, b, matchShapes(a, b, { size: SIZE, fixed }));
+      expect(pairings).toHaveLength(a.length);
+      const lines = linesAt(makeTween(pairings, SIZE), 0.5);
+      const halfWay = (300 + apart / 2) / 2;
+      for (const { pairing, path } of lines) {
+        const i = pairings[pairing].a;
+        const there = shapeOf(flat(both(halfWay)[i]));
+        const { middle } = shapeOf(path);
+        expect(Math.hypot(middle.x - there.middle.x, middle.y - there.middle.y)).toBeLessThan(0.03 * SIZE);
+      }
+    },
+  );
   test('a figure squashes on what it stands on: its feet stay, half-way it is as high as keeps the volume even', () => {
     const [ground, squash] = [398, 0.6];
     const body = FIGURE.slice(0, 6);

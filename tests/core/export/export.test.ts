@@ -36,9 +36,7 @@ async function wantedPictures(shot: Shot, chosen: Chosen): Promise<Pixels[]> {
   const { film, tools } = jobOf(shot, 'gif', chosen);
   const palette = await filmPalette(film, tools);
   const all = chosen.joinHolds === false ? frameByFrame(film) : film;
-  return Promise.all(
-    all.pictures.map(async (picture) => throughPalette((await tools.paint(film, picture)).pixels(), palette)),
-  );
+  return Promise.all(all.pictures.map(async (picture) => throughPalette(await tools.paint(film, picture), palette)));
 }
 
 const runs = (shot: Shot) => jobOf(shot, 'gif').film.pictures.map(({ frame, frames }) => ({ frame, frames }));

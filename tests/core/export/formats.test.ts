@@ -92,7 +92,7 @@ describe('what is delivered', () => {
     const { shot } = shotOfThree();
     const covered = async (planes: DeliveryWishes['planes']) => {
       const { film, tools } = jobOf(shot, 'png', { planes, ground: 'clear' });
-      const { data } = (await tools.paint(film, film.pictures[0])).pixels();
+      const { data } = await tools.paint(film, film.pictures[0]);
       return data.some((value, i) => i % 4 === 3 && value > 0);
     };
     expect(await covered('lines')).toBe(true);
@@ -102,7 +102,7 @@ describe('what is delivered', () => {
     const { shot } = shotOfThree();
     const { film, tools } = jobOf(shot, 'mp4', { width: 161, height: 91, ground: 'colour', colour: '#336699' });
     expect([film.width, film.height]).toEqual([162, 92]);
-    const { data, width } = (await tools.paint(film, film.pictures[0])).pixels();
+    const { data, width } = await tools.paint(film, film.pictures[0]);
     for (const [x, y] of [
       [161, 0],
       [0, 91],
@@ -115,7 +115,7 @@ describe('what is delivered', () => {
     const { film, tools } = jobOf(shot, 'png', { burnFrame: true, burnDrawings: true });
     expect(film.pictures).toHaveLength(12);
     const foot = async (k: number) => {
-      const { data, width, height } = (await tools.paint(film, film.pictures[k])).pixels();
+      const { data, width, height } = await tools.paint(film, film.pictures[k]);
       return Buffer.from(data.subarray(4 * width * (height - 14)));
     };
     expect((await foot(0)).equals(await foot(1))).toBe(false);
@@ -162,7 +162,7 @@ describe('an animated PNG', () => {
       context.clearRect(x, y, width, height);
       context.drawImage(await loadImage(png), x, y);
       const { data } = context.getImageData(0, 0, film.width, film.height);
-      const wanted = (await tools.paint(film, film.pictures[k])).pixels();
+      const wanted = await tools.paint(film, film.pictures[k]);
       expect(Buffer.from(data).equals(Buffer.from(wanted.data))).toBe(true);
     }
     // After the first only the box of what has changed.

@@ -121,7 +121,7 @@ describe('sprites of a shot', () => {
             });
           })
           .find(({ picture }) => picture === name)!.at;
-        const wanted = (await tools.paint(film, { part: 0, frame, frames: 1 })).pixels();
+        const wanted = await tools.paint(film, { part: 0, frame, frames: 1 });
         const { data } = context.getImageData(0, 0, size.width, size.height);
         expect(Buffer.from(data).equals(Buffer.from(wanted.data))).toBe(true);
       }

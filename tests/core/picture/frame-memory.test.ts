@@ -1,9 +1,10 @@
 /** Frames painted with what is kept of the frames before look as they do without. */
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { newCanvas } from '../../../cli/lent/canvas.ts';
 import { FrameMemory } from '../../../src/core/picture/index.ts';
 import { makeDrawing, makeLayer, newId, type Shot } from '../../../src/core/shot/index.ts';
-import { nodePainter, nodeTools, raster } from '../../canvas.ts';
+import { nodePainter, raster } from '../../canvas.ts';
 import { cellOf, circle, smallShot } from '../../make.ts';
 
 /** Three layers with their own drawings, one see-through, timed as given. */
@@ -37,7 +38,7 @@ test('whatever stays the same from frame to frame, the pixels are those of a fra
     fc.property(holds, fc.constantFrom(1, 0.5), fc.boolean(), (own, opacity, transparent) => {
       const shot = stacked(own, opacity, transparent);
       const painter = nodePainter();
-      const memory = new FrameMemory(nodeTools().scratch);
+      const memory = new FrameMemory(newCanvas);
       const picture = (frame: number, kept?: FrameMemory) =>
         raster(160, 90, (context) =>
           painter.paintFrame(context, shot, frame, 'delivery', [0.5, 0, 0, 0.5, 0, 0], 160, 90, kept),

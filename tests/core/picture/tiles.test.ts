@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { nodeTools } from '../../../cli/lent/canvas.ts';
 import { type PaintContext, Painter, seenBox, Tiles } from '../../../src/core/picture/index.ts';
 import { type Matrix, scaling } from '../../../src/core/plane/index.ts';
 import { colourMap, makeArea } from '../../../src/core/shot/index.ts';
-import { nodeTools, raster } from '../../canvas.ts';
+import { raster } from '../../canvas.ts';
 import { circle, smallShot } from '../../make.ts';
 
 const WIDTH = 900;
@@ -19,7 +20,7 @@ function drawn(soft: number) {
 }
 
 function studio(soft = 0) {
-  const tools = nodeTools();
+  const tools = nodeTools(() => null);
   const painter = new Painter(tools);
   const tiles = new Tiles(tools, 64 * MB);
   const { drawing, colours } = drawn(soft);

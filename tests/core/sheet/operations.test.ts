@@ -90,7 +90,7 @@ describe('no operation loses a drawing, makes a hold of nothing, lets a pinned s
           history.step('undo');
           expect(history.shot).toEqual(before);
         }),
-        { numRuns: 300 },
+        { numRuns: 150 },
       );
     });
   }

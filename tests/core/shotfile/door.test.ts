@@ -81,10 +81,9 @@ describe('shapes before contents', () => {
     expect(readShotFile(unknown).shot.title).toBe('Cap falls');
   });
   test('a list much too long is refused by its length, before anything in it is looked at', () => {
-    const long = withShot((shot) => void (shot.layers = Array.from({ length: 400_000 }, () => shot.layers[0])));
-    const began = performance.now();
+    // Every entry is wrong as well: the first complaint tells what was looked at first.
+    const long = withShot((shot) => void (shot.layers = Array.from({ length: 400_000 }, () => 7 as never)));
     expect(complaint(long)).toMatch(/400000 entries, at most 500/);
-    expect(performance.now() - began).toBeLessThan(5000);
   });
 });
 

@@ -3,7 +3,7 @@
  * compared up to turn and size, then by where each ought to come to lie: every stroke has a map of its own, fitted to the sure
  * matches around it, and the assignment is made anew a few times.
  */
-import type { Matrix } from '../../plane/matrix.ts';
+import { type Matrix, turnOf } from '../../plane/matrix.ts';
 import { PairSums } from './affine.ts';
 import { type Alignment, correlation } from './alignments.ts';
 import { assign } from './assignment.ts';
@@ -260,7 +260,7 @@ const OTHERWISE = 2.0;
  * them turns about. @param turn how the lines around turn on the whole; null: nothing is known of that
  */
 function steadied(map: Matrix, turn: number | null): Matrix {
-  if (turn === null || Math.cos(Math.atan2(map[1] - map[2], map[0] + map[3]) - turn) > Math.cos(OTHERWISE)) return map;
+  if (turn === null || Math.cos(turnOf(map) - turn) > Math.cos(OTHERWISE)) return map;
   return [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), map[4], map[5]];
 }
 

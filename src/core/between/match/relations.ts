@@ -3,7 +3,7 @@
  * the same side, as far off, touching where it touched. Parts may turn; what is next to one another turns together. Found by
  * relaxation labelling (Rosenfeld, Hummel and Zucker): every line weighs its possible partners by what its neighbours think.
  */
-import type { Matrix } from '../../plane/matrix.ts';
+import { type Matrix, turnOf } from '../../plane/matrix.ts';
 import { type Alignment, alignmentsOf, correlation } from './alignments.ts';
 import { POINTS, type Shape } from './shape.ts';
 
@@ -106,7 +106,7 @@ const turnedBy = (turn: number, scale: number) => ({
  * @param unary what the pair costs by shape alone; @param whole what it costs with where it lies
  */
 function labelsFor(a: Shape, b: Shape, j: number, map: Matrix, unary: number, whole: number): Label[] {
-  const mapTurn = Math.atan2(map[1] - map[2], map[0] + map[3]);
+  const mapTurn = turnOf(map);
   const scale = Math.max(0.6, Math.min(1.6, Math.sqrt(b.moment / a.moment)));
   const norm = Math.sqrt(a.moment * b.moment);
   const all = alignmentsOf(a, b).map((alignment) => {

@@ -4,7 +4,7 @@
  * stays where it is: a shoulder, a hip.
  */
 
-import type { Matrix } from '../../plane/matrix.ts';
+import { after, inverse, type Matrix, turnOf } from '../../plane/matrix.ts';
 import type { XY } from '../../plane/point.ts';
 import { affineFit } from '../match/affine.ts';
 import type { Pairing } from '../match/pairing.ts';
@@ -19,10 +19,11 @@ export class Motion {
   private readonly first: number;
   private readonly second: number;
 
-  constructor([a, b, c, d, e, f]: Matrix, from: XY) {
+  constructor(map: Matrix, from: XY) {
+    const [a, b, c, d, e, f] = map;
     this.from = from;
     this.to = [a * from[0] + c * from[1] + e, b * from[0] + d * from[1] + f];
-    this.turn = Math.atan2(b - c, a + d);
+    this.turn = turnOf(map);
     // What is left when the turn is taken off is symmetric.
     const [cos, sin] = [Math.cos(this.turn), Math.sin(this.turn)];
     const [xx, xy, yy] = [cos * a + sin * b, cos * c + sin * d, -sin * c + cos * d];
@@ -31,6 +32,11 @@ export class Motion {
     this.axis = apart < 1e-9 ? 0 : Math.atan2(xy, (xx - yy) / 2) / 2;
     this.first = Math.log(Math.max(0.1, middle + apart));
     this.second = Math.log(Math.max(0.1, middle - apart));
+  }
+
+  /** How much it grows along the axis it grows most along, and along the other. */
+  get growths(): [most: number, least: number] {
+    return [Math.exp(this.first), Math.exp(this.second)];
   }
 
   /** The turning and stretching of a share `t` of it, as four numbers: x' = a x + c y, y' = b x + d y. */
@@ -92,40 +98,42 @@ export function figureMotion(pairings: Pairing[], size: number): Motion {
     });
     map = affineFit(near, hold) ?? map;
   }
-  if (!goesAsLinesGo(map, pairings)) map = asLinesGo(pairs, pairings);
+  const lines = linesMean(pairings);
+  if (!goesAsLinesGo(map, lines)) map = asLinesGo(pairs, lines);
   return new Motion(map, rootOf(pairs, map, size));
 }
 
-/** A figure does not turn otherwise than its lines do, radians, nor is it flattened or turned over. */
+/** A figure does not turn otherwise than its lines do, radians, nor grow or shrink so much otherwise along any axis. */
 const OTHERWISE = 0.9;
+const UNLIKE = 1.7;
+/** Lines that turn against one another have no common growth: then no stretch of the figure is believed. */
 const FLATTEST = 0.15;
 
 /** How lines turn and grow on the whole: the mean of their surroundings' maps, by their length. */
-function linesMean(pairings: Pairing[]): [number, number, number, number] {
+function linesMean(pairings: Pairing[]): Matrix {
   const mean: [number, number, number, number] = [0, 0, 0, 0];
   const all = pairings.reduce((sum, { from }) => sum + from.length, 0) || 1;
   for (const { from, map } of pairings) for (const k of [0, 1, 2, 3] as const) mean[k] += (from.length * map[k]) / all;
-  return mean;
+  return [...mean, 0, 0];
 }
+
+const areaOf = ([a, b, c, d]: Matrix) => a * d - b * c;
 
 /**
  * Whether a figure's motion is that of its lines. Hands that cross, or two who change places, are no figure that turns about
- * its middle: places alone would say so.
+ * its middle or is squeezed together: places alone would say so.
  */
-function goesAsLinesGo([a, b, c, d]: Matrix, pairings: Pairing[]): boolean {
-  if (a * d - b * c < FLATTEST) return false;
-  const [p, q, r, s] = linesMean(pairings);
-  const apart = Math.atan2(b - c, a + d) - Math.atan2(q - r, p + s);
-  return Math.cos(apart) > Math.cos(OTHERWISE);
+function goesAsLinesGo(map: Matrix, lines: Matrix): boolean {
+  if (areaOf(map) < FLATTEST || areaOf(lines) < FLATTEST) return false;
+  if (Math.cos(turnOf(map) - turnOf(lines)) < Math.cos(OTHERWISE)) return false;
+  // What the figure does beyond what its lines do.
+  const [most, least] = new Motion(after(inverse(lines), map), [0, 0]).growths;
+  return most < UNLIKE && least > 1 / UNLIKE;
 }
 
 /** A motion that turns as the lines do, and carries the middle of the first drawing to the middle of the second. */
-function asLinesGo(
-  pairs: { px: number; py: number; qx: number; qy: number; w: number }[],
-  pairings: Pairing[],
-): Matrix {
-  const [p, q, r, s] = linesMean(pairings);
-  const turn = Math.atan2(q - r, p + s);
+function asLinesGo(pairs: { px: number; py: number; qx: number; qy: number; w: number }[], lines: Matrix): Matrix {
+  const turn = turnOf(lines);
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
   let [w, px, py, qx, qy] = [0, 0, 0, 0, 0];
   for (const each of pairs) {
@@ -147,7 +155,8 @@ const TURNS = 0.15;
  * point that stays where it is. One that turns moves as well, so that where it turned about is less certain: half-way from the middle
  * of its box.
  */
-function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Matrix, size: number): XY {
+function rootOf(pairs: { px: number; py: number }[], map: Matrix, size: number): XY {
+  const [a, b, c, d, e, f] = map;
   const middle = (all: number[]) => {
     all.sort((p, q) => p - q);
     return ((all[Math.floor(0.04 * all.length)] ?? 0) + (all[Math.floor(0.96 * (all.length - 1))] ?? 0)) / 2;
@@ -159,7 +168,7 @@ function rootOf(pairs: { px: number; py: number }[], [a, b, c, d, e, f]: Matrix,
   if (Math.abs(det) < 0.01) return box;
   const pivot: XY = [(s * e - q * f) / det, (p * f - r * e) / det];
   if (Math.hypot(pivot[0] - box[0], pivot[1] - box[1]) >= 0.6 * size) return box;
-  const turn = Math.atan2(b - c, a + d) / TURNS;
+  const turn = turnOf(map) / TURNS;
   const share = 0.5 + 0.5 * Math.exp(-turn * turn);
   return [box[0] + share * (pivot[0] - box[0]), box[1] + share * (pivot[1] - box[1])];
 }

@@ -3,6 +3,7 @@
  * edges best. Edges between neighbouring lines keep hands on arms; what does not move is held where it is.
  */
 
+import { turnOf } from '../../plane/matrix.ts';
 import type { Pairing } from '../match/pairing.ts';
 import type { Path } from '../match/shape.ts';
 import { bringOntoArcs, type GuidedPoint } from './guided-points.ts';
@@ -63,8 +64,8 @@ export interface TweenWishes {
 }
 
 /** The turn at each point of a pairing: best over its surroundings, going on evenly along the line. */
-function turnsOf({ from, to, closed, map: [a, b, c, d] }: Pairing, reach: number): Float64Array {
-  const turn = Math.atan2(b - c, a + d);
+function turnsOf({ from, to, closed, map }: Pairing, reach: number): Float64Array {
+  const turn = turnOf(map);
   const n = from.length / 2;
   let length = 0;
   for (let k = 1; k < n; k++) length += Math.hypot(from[2 * k] - from[2 * k - 2], from[2 * k + 1] - from[2 * k - 1]);

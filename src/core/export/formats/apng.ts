@@ -1,4 +1,4 @@
-import { format } from '../format.ts';
+import { asPixels, format } from '../format.ts';
 
 /** Animated PNG: full colour and alpha. */
 export const apng = format({
@@ -11,6 +11,7 @@ export const apng = format({
   type: 'image/png',
   pictures: true,
   reel: true,
+  paints: asPixels,
   async write({ film, tools, sink, progress }) {
     progress(0);
     const { writeApng } = await import('../apng.ts');

@@ -1,4 +1,5 @@
 import { number } from '../asks.ts';
+import { filmAt } from '../film.ts';
 import { format } from '../format.ts';
 import { layIn } from '../pixels.ts';
 
@@ -17,7 +18,6 @@ export const contact = format({
   asks: { columns: number('Pictures in a row', 6, 1, 24) },
   async write({ film: plain, wishes, tools, sink, progress }) {
     progress(0);
-    const { filmAt } = await import('../sprites/sheets.ts');
     const { layoutOf } = await import('../contact.ts');
     const { scale, columns, rows } = layoutOf(plain, wishes.columns, GAP);
     const film = filmAt({ ...plain, burnt: { ...plain.burnt, frame: true } }, scale);
@@ -26,7 +26,7 @@ export const contact = format({
     const sheet = { data: new Uint8ClampedArray(4 * width * height), width, height };
     sheet.data.fill(255);
     for (const [k, picture] of film.pictures.entries()) {
-      const pixels = (await tools.paint(film, picture)).pixels();
+      const pixels = await tools.paint(film, picture);
       layIn(sheet, pixels, GAP + (k % columns) * across, GAP + Math.floor(k / columns) * down);
       progress((0.95 * (k + 1)) / film.pictures.length);
     }

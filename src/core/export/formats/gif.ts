@@ -1,7 +1,7 @@
 import { yes } from '../asks.ts';
 import { gifFrames, MOST_GIF_RATE } from '../delays.ts';
 import { frameByFrame } from '../film.ts';
-import { format } from '../format.ts';
+import { asPixels, format } from '../format.ts';
 
 export const gif = format({
   id: 'gif',
@@ -28,6 +28,7 @@ export const gif = format({
     const palette = await filmPalette(film, tools);
     return (pixels) => throughPalette(pixels, palette);
   },
+  paints: asPixels,
   async write({ film: whole, wishes, tools, sink, progress }) {
     const [{ encodeGif }, { filmPalette, mapToPalette }] = await Promise.all([
       import('../gif.ts'),
@@ -41,8 +42,7 @@ export const gif = format({
       film.pictures.map((picture) => picture.frames),
       film.fps,
     );
-    const picture = async (run: number) =>
-      mapToPalette((await tools.paint(film, film.pictures[run])).pixels(), palette);
+    const picture = async (run: number) => mapToPalette(await tools.paint(film, film.pictures[run]), palette);
     const size = { width: film.width, height: film.height, transparent: film.ground === null };
     await encodeGif(picture, size, frames, palette, sink, (done) => progress(done / frames.length));
   },

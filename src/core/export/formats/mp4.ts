@@ -1,5 +1,5 @@
 import { format } from '../format.ts';
-import { MOVIE_ASKS, movieTold, writeMovie } from '../movie.ts';
+import { MOVIE_ASKS, movieOf, movieTold, writeMovie } from '../movie.ts';
 
 /** H.264 with AAC: sizes are even, BT.709 in limited range. */
 export const mp4 = format({
@@ -15,6 +15,6 @@ export const mp4 = format({
   needs: { even: true, opaque: true, longest: 4096 },
   asks: MOVIE_ASKS,
   told: movieTold,
-  movie: ({ quality }) => ({ container: 'mp4', quality, alpha: false }),
-  write: (job) => writeMovie(job, { container: 'mp4', quality: job.wishes.quality, alpha: false }, job.wishes.pulled),
+  movie: (wishes, film) => movieOf('mp4', wishes, film),
+  write: (job) => writeMovie(job, movieOf('mp4', job.wishes, job.film)),
 });

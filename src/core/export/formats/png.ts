@@ -20,6 +20,10 @@ export const png = format({
     withSound: yes('The sound beside them as a WAV, as long as they are', true),
     apart: yes('Each layer in a folder of its own, clear behind it', false),
   },
+  paints: (film, { apart }) =>
+    (apart ? layersApart(film) : [{ film }]).flatMap((each) =>
+      each.film.pictures.map((picture) => ({ film: each.film, picture, as: 'png' as const })),
+    ),
   async write({ film, wishes, tools, sink, sound, progress }) {
     const { ZipWriter } = await import('../zip.ts');
     const zip = new ZipWriter(sink);
@@ -31,7 +35,7 @@ export const png = format({
       let bytes: Uint8Array = new Uint8Array();
       let done = 0;
       for (const { picture, frame, first } of framesOfFilm(each.film)) {
-        if (first) bytes = await (await tools.paint(each.film, each.film.pictures[picture])).png();
+        if (first) bytes = await tools.paintPng(each.film, each.film.pictures[picture]);
         // A reel counts through; the frames of one shot have the numbers they have on its sheet.
         const number = each.film.parts.length > 1 ? done + 1 : frame + 1;
         await zip.add(`${each.folder}${base}-${String(number).padStart(4, '0')}.png`, bytes);

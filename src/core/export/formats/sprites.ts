@@ -1,5 +1,6 @@
 import type { Shot } from '../../shot/model.ts';
 import { choice, number, onlyWhere, yes } from '../asks.ts';
+import { filmAt } from '../film.ts';
 import { format, pieceOf } from '../format.ts';
 import { plainName } from '../names.ts';
 
@@ -54,6 +55,15 @@ export const sprites = format({
     ground === 'shot' && !shot.background.transparent
       ? 'The background is in every picture. Choose none behind the drawings for figures that stand free.'
       : '',
+  async paints(film, { what, sizes }) {
+    const { spriteList } = await import('../sprites/pictures.ts');
+    const { pictures } = spriteList(film, what);
+    return sizes.split(' ').flatMap((size) => {
+      const scaled = new Map(pictures.map((each) => [each.film, each.film]));
+      for (const own of scaled.keys()) scaled.set(own, filmAt(own, Number(size) / 100));
+      return pictures.map((each) => ({ film: scaled.get(each.film)!, picture: each.picture, as: 'pixels' as const }));
+    });
+  },
   async write({ film, shot, wishes, tools, sink, progress }) {
     progress(0);
     const [{ ZipWriter }, { spriteList }, { spriteSheets }] = await Promise.all([

@@ -1,5 +1,5 @@
 import { format } from '../format.ts';
-import { MOVIE_ASKS, movieTold, writeMovie } from '../movie.ts';
+import { MOVIE_ASKS, movieOf, movieTold, writeMovie } from '../movie.ts';
 
 /** VP9 with Opus; alpha is kept where the background is clear. */
 export const webm = format({
@@ -15,11 +15,6 @@ export const webm = format({
   needs: { even: true },
   asks: MOVIE_ASKS,
   told: movieTold,
-  movie: ({ quality }, { ground }) => ({ container: 'webm', quality, alpha: ground === null }),
-  write: (job) =>
-    writeMovie(
-      job,
-      { container: 'webm', quality: job.wishes.quality, alpha: job.film.ground === null },
-      job.wishes.pulled,
-    ),
+  movie: (wishes, film) => movieOf('webm', wishes, film),
+  write: (job) => writeMovie(job, movieOf('webm', job.wishes, job.film)),
 });

@@ -1,6 +1,5 @@
 /** Sprite sheets: pictures painted, trimmed, laid on sheets, and told of in JSON. */
-import { after, scaling } from '../../plane/matrix.ts';
-import type { Film } from '../film.ts';
+import { type Film, filmAt } from '../film.ts';
 import type { DeliveryTools, Pixels } from '../format.ts';
 import { cutOut, type PixelBox, shownBox } from '../pixels.ts';
 import { type Packed, packClose, packGrid } from './pack.ts';
@@ -53,17 +52,6 @@ const KEPT_BYTES = 384 * 1024 ** 2;
 /** What is wholly clear still has its place. */
 const DOT: PixelBox = { x: 0, y: 0, width: 1, height: 1 };
 
-/** A film of the same pictures at another size; views are kept, so that neighbouring films share theirs. */
-export function filmAt(film: Film, scale: number): Film {
-  const [width, height] = [film.width, film.height].map((side) => Math.max(1, Math.round(side * scale)));
-  return {
-    ...film,
-    width,
-    height,
-    parts: film.parts.map((part) => ({ ...part, view: after(part.view, scaling(scale)) })),
-  };
-}
-
 /** Copies a picture onto a sheet, its edge pixels repeated around it. */
 function layOn(sheet: Pixels, picture: Pixels, left: number, top: number, extrude: number): void {
   const [from, to] = [new Uint32Array(picture.data.buffer), new Uint32Array(sheet.data.buffer)];
@@ -94,7 +82,7 @@ export async function spriteSheets(
   let room = KEPT_BYTES;
   const boxes: PixelBox[] = [];
   const cut = async (each: SpritePicture, box?: PixelBox): Promise<{ box: PixelBox; pixels: Pixels }> => {
-    const whole = (await paint(scaled(each.film), each.picture)).pixels();
+    const whole = await paint(scaled(each.film), each.picture);
     const own =
       box ?? (wishes.trim ? (shownBox(whole) ?? DOT) : { x: 0, y: 0, width: whole.width, height: whole.height });
     return { box: own, pixels: cutOut(whole, own) };

@@ -80,7 +80,7 @@ class SvgWriter {
 
   /** A cell painted and put in as a picture, where it lies on the paper. */
   private async picture(film: Film): Promise<string> {
-    const pixels = (await this.tools.paint(film, film.pictures[0])).pixels();
+    const pixels = await this.tools.paint(film, film.pictures[0]);
     const box = shownBox(pixels);
     if (!box) return '';
     const [{ view }] = film.parts;

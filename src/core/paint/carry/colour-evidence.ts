@@ -1,11 +1,11 @@
 /** What speaks for a region's having a colour, as numbers: read by the judge that has learnt to weigh them. */
-import type { BorderedFacts, RegionFacts } from '../map/region-facts.ts';
+import { perimetersOf, type RegionFacts } from '../map/region-facts.ts';
 import { agreesBeside, besideRegions, colourBorders } from './colour-borders.ts';
 import type { Colours } from './colours.ts';
+import { isDivided } from './divided.ts';
+import { looksAlike } from './looks-alike.ts';
+import type { SpokenFacts } from './planes.ts';
 import { believedOf, type RegionVotes, SIDES } from './region-votes.ts';
-
-/** What has to be known of the regions of drawings that speak or are spoken of. */
-export type SpokenFacts = Pick<BorderedFacts, 'areas' | 'ground' | 'borders'>;
 
 /** A drawing that speaks of another's regions. */
 export interface Speaker {
@@ -16,8 +16,11 @@ export interface Speaker {
   matched: number;
 }
 
-/** Colours that less is heard of are not looked at. */
+/** Colours that less is heard of are looked at only where the region looks like theirs: so many of them. */
 const HEARD = 0.01;
+const ALIKE = 3;
+/** Map pixels of border that a point read beside a line stands for, about. */
+const A_POINT = 2;
 
 /** What one speaker says of one region, colour by colour. */
 interface Said {
@@ -124,6 +127,8 @@ function numbersOf({ facts, colours }: Speaker, said: Said, c: number, area: num
 export interface ColourCandidate {
   label: number;
   colour: number;
+  /** Whether anything speaks for it; else the region only looks like those of that colour. */
+  heard: boolean;
 }
 
 /** The most that is said for any other colour. */
@@ -149,14 +154,19 @@ export function colourEvidence(
   const total = target.areas.reduce((sum, area, label) => sum + (target.ground[label] || label === 0 ? 0 : area), 1);
   const goneBeside = goneOf(beside, target.areas);
   const gonePainted = painted === beside ? goneBeside : goneOf(painted, target.areas);
+  const looks = looksAlike(target, painted.facts, painted.colours);
+  const perimeters = perimetersOf(target);
   for (let label = 1; label < target.areas.length; label++) {
     if (target.ground[label]) continue;
     const one = saidOf(beside, goneBeside, label, target);
     const other = painted === beside ? one : saidOf(painted, gonePainted, label, target);
+    const area = target.areas[label];
+    const apart = looks.apart.subarray(label * count, (label + 1) * count);
+    const sorted = apart.slice().sort();
     for (let c = 0; c < count; c++) {
-      if (Math.max(one.sides[c], one.warp[c], other.sides[c], other.warp[c]) < HEARD) continue;
-      candidates.push({ label, colour: c });
-      const area = target.areas[label];
+      const heard = Math.max(one.sides[c], one.warp[c], other.sides[c], other.warp[c]) >= HEARD;
+      if (!heard && apart[c] > sorted[Math.min(ALIKE, count) - 1]) continue;
+      candidates.push({ label, colour: c, heard });
       rows.push(
         ...numbersOf(beside, one, c, area),
         ...numbersOf(painted, other, c, area),
@@ -168,6 +178,12 @@ export function colourEvidence(
         Math.min(steps, 8) / 8,
         beside.matched,
         painted.matched,
+        apart[c],
+        apart[c] - (apart[c] > sorted[0] ? sorted[0] : sorted[Math.min(1, count - 1)]),
+        looks.counts[c],
+        looks.areas[c],
+        (A_POINT * one.heardSides) / (perimeters[label] + 1),
+        isDivided(target, label) ? 1 : 0,
       );
     }
   }

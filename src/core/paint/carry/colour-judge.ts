@@ -1,18 +1,22 @@
 /** The judge of colours: what colour each region has, by what has been learnt from drawings whose colours are known. */
-import { likelihoods, readNetwork } from '../../learnt/network.ts';
-import type { BorderedFacts, RegionFacts } from '../map/region-facts.ts';
+import { likelihoods, readTrees } from '../../learnt/trees.ts';
+import type { RegionFacts } from '../map/region-facts.ts';
 import { colourEvidence, type Speaker, secondEvidence } from './colour-evidence.ts';
 import written from './colour-weights.json' with { type: 'json' };
 import type { Colours } from './colours.ts';
+import type { SpokenFacts } from './planes.ts';
 
-const [first, second] = written.looks.map(readNetwork);
+const [first, second] = written.looks.map(readTrees);
+
+/** A colour that nothing speaks for is a guess by what the region looks like, and never surer. */
+const GUESSED = 0.7;
 
 /**
  * The colours of a drawing's regions, by what the drawing beside it and the painted one say.
  * @param byHand what the hand has settled, by label; -1: nothing
  */
 export function judgedColours(
-  facts: BorderedFacts,
+  facts: SpokenFacts,
   beside: Speaker,
   painted: Speaker,
   steps: number,
@@ -23,7 +27,8 @@ export function judgedColours(
   const likely = likelihoods(first, rows);
   const around = coloursBy(facts, count, candidates, likely, byHand);
   const again = secondEvidence(facts, beside, painted, candidates, rows, likely, around);
-  return coloursBy(facts, count, candidates, likelihoods(second, again), byHand);
+  const judged = likelihoods(second, again).map((own, k) => (candidates[k].heard ? own : Math.min(own, GUESSED)));
+  return coloursBy(facts, count, candidates, judged, byHand);
 }
 
 /** Colours by how likely each candidate is; what is settled by hand, and the ground, is sure. */

@@ -7,9 +7,10 @@ import { areaOf, areaUnder, PLAIN_PAINT, regionPoints } from '../areas/pour.ts';
 import { regionPaint } from '../map/coverage.ts';
 import { type RegionFacts, regionFacts } from '../map/region-facts.ts';
 import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from '../map/regions.ts';
+import { dividedAlike } from './divided.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
 import type { ThroughDrawing } from './planes.ts';
-import { paintThrough, type ThroughRegion } from './through.ts';
+import { type CarriedRegions, paintThrough, type ThroughRegion } from './through.ts';
 
 /** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */
 const FARTHER = [0, 8, 14, 22];
@@ -153,10 +154,11 @@ function areasFor(
   { width, height, wishes }: ThroughJob,
   drawing: LinesAndPaint,
   hand: Area[],
-  { map: small, taken, regions: found }: { map: () => RegionMap; taken: number; regions: ThroughRegion[] },
+  { map: small, taken, whole: parted, regions: found }: CarriedRegions,
   looks: Area[],
 ): CarriedPaint {
-  const map = regionMap(drawing.ink, width, height, { ...wishes, gap: (wishes.gap ?? 0) + FARTHER[taken] });
+  const plain = regionMap(drawing.ink, width, height, { ...wishes, gap: (wishes.gap ?? 0) + FARTHER[taken] });
+  const map = parted ? dividedAlike(plain, small(), parted) : plain;
   const regions = onWholeMap(regionFacts(map), small(), found);
   const covered = hand.length > 0 ? regionPaint(map, hand).covered : new Float32Array(map.count + 1);
   const points = regionPoints(map);

@@ -4,6 +4,7 @@ import type { Shape } from '../../between/index.ts';
 import { type PackedMap, packMap, unpackMap } from '../map/packed-map.ts';
 import { type BorderedFacts, borderedFacts } from '../map/region-facts.ts';
 import type { RegionMap } from '../map/regions.ts';
+import { divided } from './divided.ts';
 import { type KnownPair, type Matched, matchPlanes, type Plane, turnedRound } from './matched-lines.ts';
 import { misfit } from './region-votes.ts';
 
@@ -25,8 +26,16 @@ const KEPT_PAIRS = 120;
 
 /** A drawing as paint is carried through it, with what lies beside what. */
 export interface CarriedPlane extends Plane {
-  facts: BorderedFacts;
+  facts: CarriedFacts;
 }
+
+export interface CarriedFacts extends BorderedFacts {
+  /** What each label was a part of before regions were divided (`divided.ts`); null: none was. */
+  whole: Int32Array | null;
+}
+
+/** What has to be known of the regions of drawings that speak or are spoken of. */
+export type SpokenFacts = Pick<CarriedFacts, 'areas' | 'ground' | 'borders' | 'whole'>;
 
 /** The planes of all drawings: maps that are worked on lie open, one that gives way to another is packed. */
 export class Planes {
@@ -37,14 +46,14 @@ export class Planes {
     },
   });
 
-  of({ shapes, lineages }: ThroughDrawing, map: RegionMap): CarriedPlane {
+  of({ shapes, lineages }: ThroughDrawing, map: RegionMap, whole: Int32Array | null = null): CarriedPlane {
     const { opened } = this;
     const place: { packed: PackedMap | null } = { packed: null };
     opened.set(place, map);
     return {
       shapes,
       lineages,
-      facts: borderedFacts(map),
+      facts: { ...borderedFacts(map), whole },
       open() {
         let own = opened.get(place);
         if (!own) {
@@ -57,11 +66,14 @@ export class Planes {
   }
 }
 
-/** A drawing's regions beside those of a neighbour: of its maps the one that fits them best, of equals the first. */
+/**
+ * A drawing's regions beside those of a neighbour: of its maps the one that fits them best, of equals the first; what still lies in
+ * one with another is divided. @returns its plane, and which of its maps that is of
+ */
 export function planeBeside(
   all: Planes,
   drawing: ThroughDrawing,
-  neighbour: Plane,
+  neighbour: CarriedPlane,
   colourOf: Int32Array,
   matched: Matched,
 ): { plane: CarriedPlane; taken: number } {
@@ -74,7 +86,8 @@ export function planeBeside(
     if (out < least) [best, least] = [{ plane, taken }, out];
     if (out === 0) break;
   }
-  return best!;
+  const division = least > 0 ? divided(neighbour, colourOf, best!.plane, matched) : null;
+  return division ? { plane: all.of(drawing, division.map, division.whole), taken: best!.taken } : best!;
 }
 
 /** The lines of drawings matched, each pair of drawings once. */

@@ -88,47 +88,56 @@ export function believedOf(source: Sizes, from: number, target: Sizes, to: numbe
 /** So many points beside lines say as much as all places of a region. */
 export const SIDES = 40;
 
-/** For each region of the target the region of the source that says most of it; 0: none does. */
-export function mostHeard({ first, source, sides, warp }: RegionVotes): Int32Array {
-  return Int32Array.from({ length: first.length - 1 }, (_, label) => {
-    let [best, most] = [0, 0];
-    for (let k = first[label]; k < first[label + 1]; k++) {
+/** For each region of the target the region of the source that says most of it, 0 where none does, and its share of all that is said. */
+export function mostHeard({ first, source, sides, warp }: RegionVotes): { label: Int32Array; share: Float32Array } {
+  const count = first.length - 1;
+  const out = { label: new Int32Array(count), share: new Float32Array(count) };
+  for (let to = 0; to < count; to++) {
+    let [all, most] = [0, 0];
+    for (let k = first[to]; k < first[to + 1]; k++) {
       const heard = warp[k] + sides[k] / SIDES;
-      if (heard > most) [best, most] = [source[k], heard];
+      all += heard;
+      if (heard > most) [out.label[to], most] = [source[k], heard];
     }
-    return best;
-  });
+    out.share[to] = all > 0 ? most / all : 0;
+  }
+  return out;
 }
 
-/** Share of a region's places that come to lie in one region, or outside, when it has gone there. */
+/** A region has gone to another when so many of its places come to lie there. */
 const GONE = 0.6;
 
-/**
- * How badly the regions of a target fit those of a source: regions that have run out to the ground, and regions of other colours
- * that have run together. Larger ones weigh more, by the root of their area. @param colourOf colour of each source region; -1: not known
- */
-export function misfit(source: Plane, colourOf: Int32Array, target: Plane, { there }: Matched): number {
-  const map = target.open();
-  /** By target label: how much of each colour has come there. */
-  const come = new Map<number, Map<number, number>>();
-  let out = 0;
-  source.facts.samples.forEach((points, label) => {
-    const colour = colourOf[label];
-    if (label === 0 || source.facts.ground[label]) return;
-    const weight = Math.sqrt(source.facts.areas[label]);
+/** For each region of the source the region of the target it has gone to, the ground outside among them; 0: to none. */
+export function whereGone({ facts }: Plane, map: RegionMap, { there }: Matched): Int32Array {
+  return Int32Array.from(facts.samples, (points, label) => {
+    if (label === 0 || facts.ground[label]) return 0;
     const counts = new Map<number, number>();
     for (let i = 0; i < points.length; i += 2) {
       const to = regionAt(map, ...there.shift(points[i], points[i + 1]));
       counts.set(to, (counts.get(to) ?? 0) + 2);
     }
-    for (const [to, count] of counts) {
-      if (count <= GONE * points.length) continue;
-      if (target.facts.ground[to]) out += weight;
-      else if (colour >= 0) {
-        let own = come.get(to);
-        if (!own) come.set(to, (own = new Map()));
-        own.set(colour, (own.get(colour) ?? 0) + weight);
-      }
+    for (const [to, count] of counts) if (count > GONE * points.length) return to;
+    return 0;
+  });
+}
+
+/**
+ * How badly the regions of a target fit those of a source: regions that have run out to the ground, and regions of other colours
+ * that have run together. Larger ones weigh more, by the root of their area. @param colourOf colour of each source region; -1: not known
+ */
+export function misfit(source: Plane, colourOf: Int32Array, target: Plane, matched: Matched): number {
+  /** By target label: how much of each colour has come there. */
+  const come = new Map<number, Map<number, number>>();
+  let out = 0;
+  whereGone(source, target.open(), matched).forEach((to, label) => {
+    if (to === 0) return;
+    const weight = Math.sqrt(source.facts.areas[label]);
+    const colour = colourOf[label];
+    if (target.facts.ground[to]) out += weight;
+    else if (colour >= 0) {
+      let own = come.get(to);
+      if (!own) come.set(to, (own = new Map()));
+      own.set(colour, (own.get(colour) ?? 0) + weight);
     }
   });
   for (const colours of come.values()) {

@@ -7,12 +7,17 @@ import { mostLikelyColours } from './colour-borders.ts';
 import type { Speaker } from './colour-evidence.ts';
 import { judgedColours, likelihoodOf } from './colour-judge.ts';
 import type { Colours } from './colours.ts';
+import { isDivided } from './divided.ts';
 import { believed, type KnownPair, type Matched, meanBelief } from './matched-lines.ts';
 import { type CarriedPlane, Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
 import { mostHeard, type RegionVotes, regionVotes } from './region-votes.ts';
+import { heeding, type Told, toldOf, toldOn } from './told.ts';
 
 /** Regions less sure than this are to be looked at. */
 export const UNSURE = 0.8;
+
+/** How sure a region can be that has no line where it ends. */
+const OPEN = 0.75;
 
 export interface ThroughRegion {
   colour: number;
@@ -79,11 +84,13 @@ function carry(
   from: number,
   step: 1 | -1,
   start: Colours,
+  told: Told,
   done: () => void,
 ): Map<number, Carried> {
   const out = new Map<number, Carried>();
   let before = start;
   let parts: Int32Array | null = null;
+  let said = told;
   let chain: KnownPair[] = [];
   for (let at = from + step; at >= 0 && at < drawings.length; at += step) {
     // Beyond another painted drawing that one says more.
@@ -109,9 +116,11 @@ function carry(
             start,
             matches.between(from, at, () => chain),
           );
-    before = judgedColours(plane.facts, beside, painted, Math.abs(at - from), byHand[at]);
+    const most = mostHeard(votes);
+    said = toldOn(said, neighbour.facts, plane.facts, most, byHand[at]);
+    before = heeding(judgedColours(plane.facts, beside, painted, Math.abs(at - from), byHand[at]), said);
     const last: Int32Array | null = parts;
-    parts = mostHeard(votes).map((label) => (last ? last[label] : label));
+    parts = most.label.map((label) => (last ? last[label] : label));
     out.set(at, { colours: before, parts });
     done();
   }
@@ -127,24 +136,35 @@ function reachOf(drawings: ThroughDrawing[], from: number): number {
   return unpainted(drawings.slice(from + 1)) + unpainted(drawings.slice(0, from).reverse());
 }
 
+/** What a drawing's regions have come to be. */
+export interface CarriedRegions {
+  map: () => RegionMap;
+  /** Which of its maps was taken. */
+  taken: number;
+  /** What each label was a part of on that map before regions were divided; null: none was. */
+  whole: Int32Array | null;
+  /** By label; entry 0 stands for none. */
+  regions: ThroughRegion[];
+}
+
 /**
  * Carries paint through drawings.
  * @param count number of colours, the ground (0) among them; @param size height of the figure, pixels.
- * @param progress told 0..1; may throw to stop.
- * @returns for each drawing the map taken, which of its maps that is, and its regions by label (entry 0 stands for none).
+ * @param progress told 0..1; may throw to stop. @param matches of these drawings, where they were carried through before
  */
 export function paintThrough(
   drawings: ThroughDrawing[],
   count: number,
   size: number,
   progress: (share: number) => void = () => {},
-): { map: () => RegionMap; taken: number; regions: ThroughRegion[] }[] {
+  matches = new Matches(drawings, size),
+): CarriedRegions[] {
   const all = new Planes();
   const planes = drawings.map((drawing) => (drawing.painted ? all.of(drawing, drawing.maps[0]()) : null));
   const painted = drawings.flatMap(({ painted: own }, at) => (own ? [at] : []));
   const byHand: (Int32Array | null)[] = drawings.map(() => null);
   const taken = new Int32Array(drawings.length);
-  const soFar: Known = { all, matches: new Matches(drawings, size), planes, taken, byHand };
+  const soFar: Known = { all, matches, planes, taken, byHand };
   const heard: { from: number; partly: boolean; carried: Map<number, Carried> }[] = [];
   const speaking = drawings.flatMap((drawing, at) => (drawing.painted || drawing.settled ? [at] : []));
   const steps = speaking.reduce((sum, from) => sum + reachOf(drawings, from), 0);
@@ -152,8 +172,10 @@ export function paintThrough(
   const step = () => progress(++done / Math.max(1, steps));
   const outwards = (from: number, partly: boolean, colours: Int32Array) => {
     const start = known(colours, count);
+    // Nobody corrects a painted drawing: what is known of it is no more than was known.
+    const told = toldOf(partly ? colours : new Int32Array(colours.length).fill(-1));
     for (const way of [1, -1] as const)
-      heard.push({ from, partly, carried: carry(drawings, soFar, from, way, start, step) });
+      heard.push({ from, partly, carried: carry(drawings, soFar, from, way, start, told, step) });
   };
   for (const from of painted) outwards(from, false, drawings[from].painted!);
   // What the hand has put right on one drawing is told to the others.
@@ -173,6 +195,7 @@ export function paintThrough(
       return {
         map,
         taken: 0,
+        whole: null,
         regions: Array.from({ length: regions }, (_, label) => ({
           colour: own[label],
           sure: 1,
@@ -204,9 +227,10 @@ export function paintThrough(
         });
         if (value > best) [best, colour] = [value, c];
       }
-      const settledSure = facts.ground[label] ? 1 : best;
+      // What ends where no line is has to be looked at.
+      const settledSure = facts.ground[label] ? 1 : isDivided(facts, label) ? Math.min(best, OPEN) : best;
       return { colour, sure: settledSure, unsure: settledSure < UNSURE, part: partOf(label) };
     });
-    return { map, taken: taken[at], regions: carried };
+    return { map, taken: taken[at], whole: facts.whole, regions: carried };
   });
 }

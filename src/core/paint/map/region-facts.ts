@@ -46,6 +46,13 @@ function bordersOf({ labels, width, count }: RegionMap): Int32Array {
   return out;
 }
 
+/** How long the border of each region is, map pixels. */
+export function perimetersOf({ borders, areas }: Pick<BorderedFacts, 'borders' | 'areas'>): Float32Array {
+  const out = new Float32Array(areas.length);
+  for (let i = 0; i < borders.length; i += 3) out[borders[i]] += borders[i + 2];
+  return out;
+}
+
 export function regionFacts(map: RegionMap): RegionFacts {
   const { labels, width, count, scale } = map;
   const areas = new Int32Array(count + 1);

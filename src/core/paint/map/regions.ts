@@ -177,8 +177,14 @@ export function regionMap(
   const labels = new Int32Array(width * height);
   const count = labelRegions(freeRuns(pixels, width, height), pixels, width, labels, specks * scale * scale);
   if (count > 0) shareLines(pixels, labels, width, height);
-  return { width, height, scale, labels, count, boxes: boxesOf(labels, width, height, count), mask: pixels, openings };
+  return withBoxes({ width, height, scale, labels, count, mask: pixels, openings });
 }
+
+/** A map whose labels are others, with their boxes. */
+export const withBoxes = (map: Omit<RegionMap, 'boxes'>): RegionMap => ({
+  ...map,
+  boxes: boxesOf(map.labels, map.width, map.height, map.count),
+});
 
 function boxesOf(labels: Int32Array, width: number, height: number, count: number): Int32Array {
   const boxes = new Int32Array(4 * (count + 1));

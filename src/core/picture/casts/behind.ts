@@ -1,5 +1,5 @@
 import { translation } from '../../plane/matrix.ts';
-import { BLACK, type CastMaker, inOneColour, putSoft, softened } from './cast.ts';
+import { BLACK, type CastMaker, inOneColour, softened } from './cast.ts';
 
 /** A shadow on a wall close behind: the figure once more, carried aside. */
 export const shadowBehind: CastMaker = {
@@ -13,7 +13,7 @@ export const shadowBehind: CastMaker = {
   ],
   lies: 'under',
   finest: ({ soft }) => soft,
-  paint({ way, length, soft: wanted }, _, target, { view, colour, sheet, seen, again }) {
+  paint({ way, length, soft: wanted }, _, target, { view, colour, sheet, seen, again, putSoft }) {
     const map = translation(Math.cos(way) * length, Math.sin(way) * length);
     const { soft, reach } = softened(wanted, view);
     const part = seen(map, reach);

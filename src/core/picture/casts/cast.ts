@@ -3,14 +3,7 @@ import { type Matrix, scaleOf } from '../../plane/matrix.ts';
 import type { Cast, CastKind } from '../../shot/model.ts';
 import type { PaintContext } from '../context.ts';
 import type { Sheet } from '../sheets.ts';
-
-/** A part of a canvas, whole pixels. */
-export interface Part {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-}
+import type { Part } from '../soft.ts';
 
 export interface CastTools {
   /** What the layer shows, as it is seen now: softened or streaked by those before. */
@@ -30,6 +23,8 @@ export interface CastTools {
   seen(map: Matrix, grow: number): Part | null;
   /** Paints the layer on a canvas, carried on the paper by a map first. @param soft how much it will be softened, canvas pixels */
   again(target: PaintContext, map: Matrix, soft: number): void;
+  /** Puts a part of a canvas on another, softened; all there is lies in the part. @param soft canvas pixels */
+  putSoft(target: PaintContext, sheet: Sheet, soft: number, part: Part): void;
   /** Paints the layer as it was at a share of the way back to the frame before; false where it was not there. */
   before(target: PaintContext, share: number): boolean;
 }
@@ -62,14 +57,6 @@ export function inOneColour({ context }: Sheet, colour: string, { x, y, width, h
   context.fillStyle = colour;
   context.fillRect(x, y, width, height);
   context.globalCompositeOperation = 'source-over';
-}
-
-/** Puts a part of a canvas on another, softened; all there is lies in the part. @param soft canvas pixels */
-export function putSoft(target: PaintContext, { image }: Sheet, soft: number, { x, y, width, height }: Part): void {
-  target.setTransform(1, 0, 0, 1, 0, 0);
-  target.filter = soft > 0.3 ? `blur(${soft}px)` : 'none';
-  target.drawImage(image as never, x, y, width, height, x, y, width, height);
-  target.filter = 'none';
 }
 
 /** Lets what is painted on a part run out from one point of the canvas to another. @param gone 0..1: how much is gone at the end */

@@ -1,5 +1,5 @@
 import { IDENTITY } from '../../plane/matrix.ts';
-import { type CastMaker, inOneColour, putSoft, softened } from './cast.ts';
+import { type CastMaker, inOneColour, softened } from './cast.ts';
 
 /** How much closer the second light lies. */
 const CLOSE = 3;
@@ -14,7 +14,7 @@ export const glow: CastMaker = {
   ],
   lies: 'under',
   finest: ({ soft }) => soft / CLOSE,
-  paint({ soft: wanted }, _, target, { view, colour, sheet, seen, again }) {
+  paint({ soft: wanted }, _, target, { view, colour, sheet, seen, again, putSoft }) {
     const { soft, reach } = softened(wanted, view);
     const part = seen(IDENTITY, reach);
     if (!part) return;

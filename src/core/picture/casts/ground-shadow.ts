@@ -1,5 +1,5 @@
 import { after, type Matrix, mapPoint } from '../../plane/matrix.ts';
-import { BLACK, type CastMaker, inOneColour, putSoft, runOut, softened } from './cast.ts';
+import { BLACK, type CastMaker, inOneColour, runOut, softened } from './cast.ts';
 
 /** A shadow that lies along the level is never thinner than this share of its length. */
 const FLATTEST = 0.04;
@@ -29,7 +29,7 @@ export const groundShadow: CastMaker = {
   ],
   lies: 'under',
   finest: ({ soft }) => soft,
-  paint(cast, _, target, { view, level, tall, colour, sheet, seen, again }) {
+  paint(cast, _, target, { view, level, tall, colour, sheet, seen, again, putSoft }) {
     const map = groundMap(level, cast.way, cast.length);
     const { soft, reach } = softened(cast.soft, view);
     const part = seen(map, reach);

@@ -1,5 +1,5 @@
 import { type Matrix, mapPoint, scaleOf } from '../../plane/matrix.ts';
-import { type CastMaker, putSoft, runOut, softened } from './cast.ts';
+import { type CastMaker, runOut, softened } from './cast.ts';
 
 /** Rows of canvas pixels that are shifted together by a ripple. */
 const ROW = 2;
@@ -21,7 +21,7 @@ export const reflection: CastMaker = {
   ],
   lies: 'under',
   finest: ({ soft }) => soft,
-  paint({ length, soft: wanted, fade, ripple }, _, target, { view, level, tall, sheet, seen, again }) {
+  paint({ length, soft: wanted, fade, ripple }, _, target, { view, level, tall, sheet, seen, again, putSoft }) {
     const map = mirrorMap(level, length);
     const by = scaleOf(view);
     const { soft, reach } = softened(wanted, view);

@@ -1,5 +1,5 @@
 import { IDENTITY } from '../../plane/matrix.ts';
-import { type CastMaker, putSoft, softened } from './cast.ts';
+import { type CastMaker, softened } from './cast.ts';
 
 export const blur: CastMaker = {
   kind: 'blur',
@@ -7,7 +7,7 @@ export const blur: CastMaker = {
   fields: [{ field: 'soft', name: 'Soft, px' }],
   lies: 'instead',
   finest: ({ soft }, amount) => amount * soft,
-  paint({ soft: wanted }, amount, target, { content, view, seen }) {
+  paint({ soft: wanted }, amount, target, { content, view, seen, putSoft }) {
     const { soft, reach } = softened(amount * wanted, view);
     const part = seen(IDENTITY, reach);
     if (part) putSoft(target, content, soft, part);
@@ -24,7 +24,7 @@ export const streak: CastMaker = {
   fields: [{ field: 'length', name: 'Of the way, %' }],
   lies: 'instead',
   finest: () => 0,
-  paint({ length }, amount, target, { content, width, height, sheet, before }) {
+  paint({ length }, amount, target, { content, width, height, sheet, before, putSoft }) {
     let laid = 0;
     for (let k = 0; k < STEPS; k++) {
       const step = sheet();

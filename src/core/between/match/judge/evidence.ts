@@ -1,5 +1,5 @@
 /** What speaks for and against two lines being one, as numbers: read by the judge that has learnt to weigh them. */
-import type { Matrix } from '../../../plane/matrix.ts';
+import { type Matrix, turnOf } from '../../../plane/matrix.ts';
 import { correlation } from '../alignments.ts';
 import { costOf, predicted, ratioOf, unlike } from '../pair-cost.ts';
 import { type Gaps, wrapped } from '../relations.ts';
@@ -28,8 +28,7 @@ export interface Candidate {
 
 /** How far the surroundings reach that lead a line, shares of the size: those close by, and the figure around. */
 const NEAR = [0.08, 0.2];
-/** Partners looked at for each line; how different in length they may be, and how far off (besides their lengths). */
-const PARTNERS = 7;
+/** How different in length partners may be, and how far off (besides their lengths). */
 const FARTHEST_RATIO = 2.5;
 const FARTHEST = 0.3;
 const MOST_COST = 4;
@@ -44,7 +43,6 @@ const QUICK = 50;
 const CLOSE = QUICK + 15;
 
 const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
-const turnOf = (m: Matrix) => Math.atan2(m[1] - m[2], m[0] + m[3]);
 const scaleOf = (m: Matrix) => clamp(Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2])), 0.5, 2);
 
 /** Two drawings compared line by line. */
@@ -86,8 +84,11 @@ export class Comparison {
     return part;
   }
 
-  /** Pairs worth looking at. @param maps where each line of a may go; @param kept pairs looked at whatever they cost */
-  candidates(maps: Matrix[][], kept: Candidate[]): Candidate[] {
+  /**
+   * Pairs worth looking at.
+   * @param maps where each line of a may go; @param kept pairs looked at whatever they cost; @param partners how many for each line
+   */
+  candidates(maps: Matrix[][], kept: Candidate[], partners: number): Candidate[] {
     const [a, b] = [this.a.lines, this.b.lines];
     const m = b.length;
     const wanted = new Set(kept.map((each) => each.a * m + each.b));
@@ -96,7 +97,7 @@ export class Comparison {
       const guesses = maps.map((each) => predicted(line, each[i]));
       const ranked: { j: number; rank: number }[] = [];
       // What costs more than the last of those kept so far is not worked out.
-      const best = new Float64Array(PARTNERS).fill(MOST_COST);
+      const best = new Float64Array(partners).fill(MOST_COST);
       b.forEach((other, j) => {
         if (wanted.has(i * m + j)) {
           ranked.push({ j, rank: -1 });
@@ -104,7 +105,7 @@ export class Comparison {
         }
         const ratio = ratioOf(line, other);
         if (ratio > FARTHEST_RATIO) return;
-        let rank = best[PARTNERS - 1];
+        let rank = best[partners - 1];
         const limit = rank;
         const long = Math.max(line.length, other.length);
         for (const at of guesses) {
@@ -118,12 +119,12 @@ export class Comparison {
         }
         if (rank >= limit) return;
         ranked.push({ j, rank });
-        let k = PARTNERS - 1;
+        let k = partners - 1;
         for (; k > 0 && best[k - 1] > rank; k--) best[k] = best[k - 1];
         best[k] = rank;
       });
       ranked.sort((p, q) => p.rank - q.rank);
-      const count = Math.max(PARTNERS, ranked.filter(({ rank }) => rank < 0).length);
+      const count = Math.max(partners, ranked.filter(({ rank }) => rank < 0).length);
       for (const { j } of ranked.slice(0, count)) out.push({ a: i, b: j });
     });
     return out;

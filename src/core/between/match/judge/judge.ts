@@ -1,6 +1,6 @@
 /** The judge: which lines of two drawings are one, by what has been learnt from drawings whose lines are known. */
 
-import { likelihoods, readNetwork } from '../../../learnt/network.ts';
+import { likelihoods, readTrees } from '../../../learnt/trees.ts';
 import { assign } from '../assignment.ts';
 import type { Matching } from '../match.ts';
 import type { Shape } from '../shape.ts';
@@ -8,7 +8,7 @@ import type { Candidate } from './evidence.ts';
 import { Judging, STAGES } from './judging.ts';
 import written from './weights.json' with { type: 'json' };
 
-const networks = written.stages.map(readNetwork);
+const learnt = written.stages.map(readTrees);
 
 /** Pairs less likely than this are not made: their lines are alone. */
 const LEAST = 0.15;
@@ -41,7 +41,7 @@ export function judged(
 ): JudgedPair[] {
   const judging = new Judging(a, b, matching, size, fixed);
   STAGES.slice(0, stages).forEach((stage, k) => {
-    judging.believe(likelihoods(networks[k], judging.evidence(stage)));
+    judging.believe(likelihoods(learnt[k], judging.evidence(stage)));
     progress((k + 1) / stages);
   });
   return decided(judging.candidates, judging.belief, a.length, b.length);

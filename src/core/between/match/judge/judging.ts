@@ -20,18 +20,21 @@ const FRESH = 0.02;
 
 /** What is looked at in each stage. */
 interface Stage {
-  /** Pairs are looked for anew, led by what is believed. */
-  anew: boolean;
+  /** So many pairs are looked for anew for each line, led by what is believed; 0: none. */
+  anew: number;
   /** How the lines lie on one another is looked at. */
   close: boolean;
 }
 
+/** Pairs looked at for each line at first. */
+const PARTNERS = 12;
+
 export const STAGES: Stage[] = [
-  { anew: false, close: false },
-  { anew: true, close: false },
-  { anew: false, close: true },
-  { anew: true, close: true },
-  { anew: false, close: true },
+  { anew: 0, close: false },
+  { anew: PARTNERS, close: false },
+  { anew: 0, close: true },
+  { anew: 8, close: true },
+  { anew: 0, close: true },
 ];
 
 /** Two drawings on their way through the stages: what may be one, and how likely that is so far. */
@@ -54,7 +57,7 @@ export class Judging {
     this.comparison = new Comparison(a, b, matching.gaps, size);
     this.known = new Set(fixed.map((pair) => this.place(pair)));
     this.settled = { a: new Set(fixed.map((pair) => pair.a)), b: new Set(fixed.map((pair) => pair.b)) };
-    this.candidates = this.open(this.comparison.candidates([matching.maps], [...matching.matches, ...fixed]));
+    this.candidates = this.open(this.comparison.candidates([matching.maps], [...matching.matches, ...fixed], PARTNERS));
     const sure = new Map(matching.matches.map((match) => [this.place(match), match.sure]));
     this.belief = Float64Array.from(this.candidates, (pair) => {
       const own = sure.get(this.place(pair));
@@ -83,7 +86,7 @@ export class Judging {
   /** Evidence of all candidates for a stage, row by row. */
   evidence(stage: Stage): Float32Array {
     this.lead();
-    if (stage.anew) this.lookAnew();
+    if (stage.anew > 0) this.lookAnew(stage.anew);
     if (stage.close) this.keep((c) => this.belief[c] > NOT_LOOKED_AT);
     return this.comparison.rows(this.candidates, this.belief, this.led, stage.close);
   }
@@ -112,11 +115,11 @@ export class Judging {
     this.belief = Float64Array.from(kept, (c) => this.belief[c]);
   }
 
-  private lookAnew(): void {
+  private lookAnew(partners: number): void {
     this.keep((c) => this.belief[c] > DROPPED);
     const before = new Map(this.candidates.map((pair, c) => [this.place(pair), this.belief[c]]));
     const maps = this.led.to.map((all) => all.map(({ map }) => map));
-    this.candidates = this.open(this.comparison.candidates(maps, this.candidates));
+    this.candidates = this.open(this.comparison.candidates(maps, this.candidates, partners));
     this.belief = Float64Array.from(this.candidates, (pair) => before.get(this.place(pair)) ?? FRESH);
     this.old = true;
     this.lead();

@@ -1,0 +1,245 @@
+/**
+ * Regions divided where the neighbour has a border: a part of the figure that has run out to the ground, or into a part of another
+ * colour, through an opening too wide to be closed is parted from it where the figure, moved along, has its edge.
+ */
+import { type BorderedFacts, perimetersOf } from '../map/region-facts.ts';
+import { type RegionMap, regionAt, withBoxes } from '../map/regions.ts';
+import type { Matched, Plane } from './matched-lines.ts';
+import { regionVotes, whereGone } from './region-votes.ts';
+
+/** A part is still there when so much of its border is matched with lines along the region it has gone to. */
+const BORDERED = 0.4;
+/** Paper pixels of border that one point beside a line stands for: points lie about 8 apart and are read twice on each side. */
+const A_POINT = 4;
+/** Less than this share of a region is no part of its own; of a large region less than so many map pixels. */
+const LEAST_SHARE = 0.02;
+const LEAST_PIXELS = 40;
+/** Where lines are the parts end at the lines: so far from where the figure moved along has its edge, map pixels. */
+const NEAR_LINE = 6;
+
+/** A map some regions of which are divided. */
+export interface Division {
+  map: RegionMap;
+  /** What each label was part of, by label. */
+  whole: Int32Array;
+}
+
+/** Whether a region was parted from another. */
+export const isDivided = ({ whole }: { whole: Int32Array | null }, label: number): boolean =>
+  whole !== null && whole[label] !== label;
+
+/** A part of the source and where it has gone. */
+interface Gone {
+  label: number;
+  colour: number;
+  to: number;
+}
+
+type Bordered = Plane & { facts: BorderedFacts };
+
+/** Parts of the source that are still there, and the region of the target that holds them. */
+function goneParts(source: Bordered, colourOf: Int32Array, target: Plane, matched: Matched): Gone[] {
+  const map = target.open();
+  const perimeters = perimetersOf(source.facts);
+  const votes = regionVotes(source, target, matched);
+  const sidesOf = (from: number, to: number) => {
+    for (let k = votes.first[to]; k < votes.first[to + 1]; k++) if (votes.source[k] === from) return votes.sides[k];
+    return 0;
+  };
+  const out: Gone[] = [];
+  whereGone(source, map, matched).forEach((to, label) => {
+    const bordered = A_POINT * map.scale * sidesOf(label, to);
+    if (to > 0 && colourOf[label] >= 0 && bordered > BORDERED * perimeters[label])
+      out.push({ label, colour: colourOf[label], to });
+  });
+  return out;
+}
+
+/** Which parts have to be parted from which regions: those out on the ground, and all but the largest colour of any other. */
+function partings(source: Plane, gone: Gone[], ground: Uint8Array): Map<number, Set<number>> {
+  const out = new Map<number, Set<number>>();
+  const regions = new Set(gone.map(({ to }) => to));
+  for (const to of regions) {
+    const those = gone.filter((each) => each.to === to);
+    const sizes = new Map<number, number>();
+    for (const { colour, label } of those) sizes.set(colour, (sizes.get(colour) ?? 0) + source.facts.areas[label]);
+    const [main] = ground[to] ? [0] : [...sizes].sort((p, q) => q[1] - p[1])[0];
+    const others = those.filter(({ colour }) => colour !== main).map(({ label }) => label);
+    if (others.length > 0) out.set(to, new Set(others));
+  }
+  return out;
+}
+
+/**
+ * The target's map with regions divided, so that parts of the source that lie in one with another colour, or with the ground, are
+ * regions of their own. @param colourOf colour of each source region; -1: not known @returns null when nothing is to be divided
+ */
+export function divided(source: Bordered, colourOf: Int32Array, target: Plane, matched: Matched): Division | null {
+  const map = target.open();
+  const apart = partings(source, goneParts(source, colourOf, target, matched), target.facts.ground);
+  if (apart.size === 0) return null;
+  const labels = map.labels.slice();
+  const whole = Array.from({ length: map.count + 1 }, (_, label) => label);
+  for (const [to, parts] of apart) {
+    const own = cutOut(source, map, to, parts, matched);
+    for (const pixels of own) {
+      if (pixels.length < Math.min(LEAST_SHARE * target.facts.areas[to], LEAST_PIXELS)) continue;
+      whole.push(to);
+      for (const i of pixels) labels[i] = whole.length - 1;
+    }
+  }
+  if (whole.length === map.count + 1) return null;
+  return { map: withBoxes({ ...map, labels, count: whole.length - 1 }), whole: Int32Array.from(whole) };
+}
+
+/** Pixels of a region that belong to each of the parts to be parted from it. */
+function cutOut(source: Plane, map: RegionMap, to: number, parts: Set<number>, { there, back }: Matched): number[][] {
+  const { width, height, labels, scale } = map;
+  const sourceMap = source.open();
+  // Looked at: where the parts' places come to lie, and around.
+  let [x0, y0, x1, y1] = [width, height, -1, -1];
+  for (const label of parts) {
+    const points = source.facts.samples[label];
+    for (let i = 0; i < points.length; i += 2) {
+      const [x, y] = there.shift(points[i], points[i + 1]);
+      [x0, x1] = [Math.min(x0, x * scale), Math.max(x1, x * scale)];
+      [y0, y1] = [Math.min(y0, y * scale), Math.max(y1, y * scale)];
+    }
+  }
+  const reach = 4 * NEAR_LINE + 0.25 * Math.max(x1 - x0, y1 - y0);
+  [x0, y0] = [Math.max(0, Math.floor(x0 - reach)), Math.max(0, Math.floor(y0 - reach))];
+  [x1, y1] = [Math.min(width - 1, Math.ceil(x1 + reach)), Math.min(height - 1, Math.ceil(y1 + reach))];
+  const [w, h] = [x1 - x0 + 1, y1 - y0 + 1];
+  // 0: not of the region; 1: its own; from 2 on: one of the parts.
+  const of = new Uint8Array(w * h);
+  const list = [...parts];
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      if (labels[(y + y0) * width + x + x0] !== to) continue;
+      const [px, py] = back.shift((x + x0 + 0.5) / scale, (y + y0 + 0.5) / scale);
+      const from = regionAt(sourceMap, px, py);
+      of[y * w + x] = 2 + list.indexOf(from) || 1;
+    }
+  withoutRims(of, w, h);
+  const out: number[][] = list.map(() => []);
+  of.forEach((kind, i) => {
+    if (kind >= 2) out[kind - 2].push((Math.floor(i / w) + y0) * width + (i % w) + x0);
+  });
+  return out;
+}
+
+/** What is left of the region's own as a narrow rim between a part and a line goes to the part. */
+function withoutRims(of: Uint8Array, w: number, h: number): void {
+  // How far each own pixel is from the nearest part, as far as that matters: rings of four neighbours.
+  const far = new Uint8Array(of.length).fill(255);
+  let edge: number[] = [];
+  of.forEach((kind, i) => {
+    if (kind >= 2) edge.push(i);
+  });
+  const around = (i: number, visit: (j: number) => void) => {
+    const [x, y] = [i % w, Math.floor(i / w)];
+    if (x > 0) visit(i - 1);
+    if (x < w - 1) visit(i + 1);
+    if (y > 0) visit(i - w);
+    if (y < h - 1) visit(i + w);
+  };
+  const rim: number[] = [];
+  for (let ring = 1; ring <= NEAR_LINE && edge.length > 0; ring++) {
+    const next: number[] = [];
+    for (const i of edge)
+      around(i, (j) => {
+        if (of[j] !== 1 || far[j] !== 255) return;
+        far[j] = ring;
+        rim.push(j);
+        next.push(j);
+      });
+    edge = next;
+  }
+  // Both sides grow into the rim at once: the parts from where they are, the region's own from beyond it.
+  const taken = new Map<number, number>();
+  let growing: [number, number][] = [];
+  for (const j of rim) {
+    around(j, (k) => {
+      if (of[k] >= 2) growing.push([j, of[k]]);
+      else if (of[k] === 1 && far[k] === 255) growing.push([j, 1]);
+    });
+  }
+  while (growing.length > 0) {
+    const next: [number, number][] = [];
+    for (const [j, kind] of growing) {
+      if (taken.has(j)) continue;
+      taken.set(j, kind);
+      around(j, (k) => {
+        if (of[k] === 1 && far[k] !== 255 && !taken.has(k)) next.push([k, kind]);
+      });
+    }
+    growing = next;
+  }
+  for (const [j, kind] of taken) of[j] = kind;
+}
+
+/** How many pixels of the smaller map a place may be off: regions end at the same lines there, but for rounding. */
+const OFF = 3;
+
+/** The label nearest to a pixel of a map, no farther than OFF, that is wanted; 0: none. */
+function nearest(
+  { labels, width, height }: RegionMap,
+  x: number,
+  y: number,
+  wanted: (label: number) => boolean,
+): number {
+  for (let off = 0; off <= OFF; off++)
+    for (let v = Math.max(0, y - off); v <= Math.min(height - 1, y + off); v++)
+      for (let u = Math.max(0, x - off); u <= Math.min(width - 1, x + off); u++) {
+        const around = Math.max(Math.abs(u - x), Math.abs(v - y)) === off;
+        if (around && wanted(labels[v * width + u])) return labels[v * width + u];
+      }
+  return 0;
+}
+
+/** The same division on a larger map of the same drawing. @param whole as of the smaller map, `small` */
+export function dividedAlike(map: RegionMap, small: RegionMap, whole: Int32Array): RegionMap {
+  const divided = { whole };
+  const { width, height } = map;
+  const [across, down] = [small.width / width, small.height / height];
+  // How many of a region's pixels lie in each part.
+  const shared = new Map<number, number>();
+  const each = (visit: (i: number, sx: number, sy: number) => void) => {
+    for (let y = 0, i = 0; y < height; y++) {
+      const sy = Math.min(small.height - 1, Math.floor((y + 0.5) * down));
+      for (let x = 0; x < width; x++, i++) visit(i, Math.min(small.width - 1, Math.floor((x + 0.5) * across)), sy);
+    }
+  };
+  const columns = small.count + 1;
+  each((i, sx, sy) => {
+    const part = small.labels[sy * small.width + sx];
+    if (!isDivided(divided, part)) return;
+    const key = map.labels[i] * columns + part;
+    shared.set(key, (shared.get(key) ?? 0) + 1);
+  });
+  // The region that a part is parted from is the one that most of it lies in.
+  const holder = new Map<number, number>();
+  const parts = new Map<number, Map<number, number>>();
+  let count = map.count;
+  for (const [key] of [...shared].sort((p, q) => q[1] - p[1])) {
+    const [region, part] = [Math.floor(key / columns), key % columns];
+    if (region === 0 || holder.has(part)) continue;
+    holder.set(part, region);
+    const own = parts.get(region) ?? new Map<number, number>();
+    own.set(part, ++count);
+    parts.set(region, own);
+  }
+  const labels = map.labels.slice();
+  each((i, sx, sy) => {
+    const own = parts.get(map.labels[i]);
+    if (!own) return;
+    const near = nearest(
+      small,
+      sx,
+      sy,
+      (label) => own.has(label) || [...own.keys()].some((part) => whole[part] === label),
+    );
+    labels[i] = own.get(near) ?? labels[i];
+  });
+  return withBoxes({ ...map, labels, count });
+}
