@@ -246,7 +246,7 @@ describe('work that takes its time', () => {
     const drawings = drawingsOf(await animator.shot(), 'Clean');
     expect(drawings.at(-1)!.paint[0].sure).toBeNull();
     expect(drawings.slice(1, -1).every(({ paint }) => paint.length > 0 && paint[0].sure !== null)).toBe(true);
-  }, 90_000);
+  });
 });
 
 describe('the record of a step is damaged', () => {
@@ -313,7 +313,7 @@ describe('deliveries and devices', () => {
       expect(await asks()).toBe(true);
       await animator.toShelf();
       await animator.page.waitForSelector('[data-testid="shelf"] [data-testid="delivering"]');
-    }, 90_000);
+    });
     expect(file.name).toBe('delivered.gif');
     expect(file.bytes.length).toBeGreaterThan(10_000);
     // What was drawn after the order is not in it: one ring, not two.
@@ -328,7 +328,7 @@ describe('deliveries and devices', () => {
     await animator.hand.press('Open Delivered');
     await animator.deskReady({ width: 640, height: 360 });
     expect(drawingsOf(await animator.shot(), 'Clean')[0].ink).toHaveLength(2);
-  }, 150_000);
+  });
 
   test('a camera that is left before it has opened is let go', async () => {
     const animator = await start('Camera');

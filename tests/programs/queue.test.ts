@@ -92,7 +92,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     const all = await settled();
     expect(all.map(({ state }) => state)).toEqual(Array(5).fill('done'));
     await allRight('mp4', []);
-  }, 120_000);
+  });
 
   test('a worker that is asked to end gives its work back at once', async () => {
     shots(1);
@@ -106,7 +106,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     expect(readdirSync(folder).filter((name) => name.startsWith('.'))).toEqual([]);
     await worker(['--until-empty']).ended;
     await allRight('png', ['--size', '2400x1350']);
-  }, 120_000);
+  });
 
   test('what fails three times is set aside with its sentence, and is tried again when it is mended', async () => {
     shots(2);
@@ -123,7 +123,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     await worker(['--until-empty']).ended;
     expect((await settled()).map(({ state }) => state)).toEqual(['done', 'done']);
     await allRight('gif', []);
-  }, 120_000);
+  });
 
   test('what is stopped ends at its next picture, and can be tried again', async () => {
     shots(1);
@@ -139,7 +139,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     await fine('queue', ['again', 'all'], env);
     expect((await settled())[0].state).toBe('done');
     await allRight('png', ['--size', '2400x1350']);
-  }, 120_000);
+  });
 
   test('a shot that changed since it was added is not delivered as if it had not', async () => {
     shots(1);
@@ -149,7 +149,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     await worker(['--until-empty']).ended;
     const failed = (await settled()).find(({ format }) => format === 'png')!;
     expect(failed.failed[0]).toMatch(/has changed since it was put in the queue. Add it again/);
-  }, 60_000);
+  });
 
   test('work of another version is refused with both versions named, and waits', async () => {
     shots(1);
@@ -170,7 +170,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     expect((await rows())[0].state).toBe('waiting');
     await worker(['--until-empty']).ended;
     await allRight('png', ['--size', '10%']);
-  }, 60_000);
+  });
 
   test('Redis is lost in the middle and comes back: the work goes on', async () => {
     shots(3);
@@ -185,7 +185,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     await at.said(/Redis is reached again/);
     expect((await settled()).map(({ state }) => state)).toEqual(['done', 'done', 'done']);
     await allRight('png', ['--size', '1600x900']);
-  }, 120_000);
+  });
 
   test('a worker that reaches no folder gets and puts its files through the server', async () => {
     shots(2);
@@ -201,7 +201,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     expect((await run('worker', words, { ...env, VIGNETTE_TOKEN: 'lamp-oil' })).code).toBe(0);
     await allRight('gif', []);
     await new Promise((done) => server.close(done));
-  }, 120_000);
+  });
 
   test('what cannot be is one sentence with a code', async () => {
     shots(1);
