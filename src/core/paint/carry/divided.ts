@@ -182,64 +182,69 @@ function withoutRims(of: Uint8Array, w: number, h: number): void {
 const OFF = 3;
 
 /** The label nearest to a pixel of a map, no farther than OFF, that is wanted; 0: none. */
-function nearest(
-  { labels, width, height }: RegionMap,
-  x: number,
-  y: number,
-  wanted: (label: number) => boolean,
-): number {
+function nearest({ labels, width, height }: RegionMap, x: number, y: number, wanted: Uint8Array): number {
   for (let off = 0; off <= OFF; off++)
     for (let v = Math.max(0, y - off); v <= Math.min(height - 1, y + off); v++)
       for (let u = Math.max(0, x - off); u <= Math.min(width - 1, x + off); u++) {
         const around = Math.max(Math.abs(u - x), Math.abs(v - y)) === off;
-        if (around && wanted(labels[v * width + u])) return labels[v * width + u];
+        if (around && wanted[labels[v * width + u]]) return labels[v * width + u];
       }
   return 0;
 }
 
+/** Visits the pixels of a map that lie, on a smaller one of the same drawing, in a label's box or within OFF of it. */
+function overLabel(
+  { width, height }: RegionMap,
+  small: RegionMap,
+  label: number,
+  visit: (i: number, sx: number, sy: number) => void,
+): void {
+  const [across, down] = [small.width / width, small.height / height];
+  const [x0, y0, x1, y1] = small.boxes.subarray(4 * label);
+  const low = (value: number, by: number) => Math.max(0, Math.floor((value - OFF) / by) - 1);
+  const high = (value: number, by: number, most: number) => Math.min(most - 1, Math.ceil((value + OFF + 1) / by));
+  const [left, right] = [low(x0, across), high(x1, across, width)];
+  for (let y = low(y0, down); y <= high(y1, down, height); y++) {
+    const sy = Math.min(small.height - 1, Math.floor((y + 0.5) * down));
+    for (let x = left; x <= right; x++)
+      visit(y * width + x, Math.min(small.width - 1, Math.floor((x + 0.5) * across)), sy);
+  }
+}
+
+/** The region of a map that most of a part of the smaller one lies in; 0: none. */
+function holderOf(map: RegionMap, small: RegionMap, part: number): { region: number; shared: number } {
+  const counts = new Map<number, number>();
+  overLabel(map, small, part, (i, sx, sy) => {
+    if (small.labels[sy * small.width + sx] !== part) return;
+    counts.set(map.labels[i], (counts.get(map.labels[i]) ?? 0) + 1);
+  });
+  counts.delete(0);
+  const [region, shared] = [...counts].sort((p, q) => q[1] - p[1])[0] ?? [0, 0];
+  return { region, shared };
+}
+
 /** The same division on a larger map of the same drawing. @param whole as of the smaller map, `small` */
 export function dividedAlike(map: RegionMap, small: RegionMap, whole: Int32Array): RegionMap {
-  const divided = { whole };
-  const { width, height } = map;
-  const [across, down] = [small.width / width, small.height / height];
-  // How many of a region's pixels lie in each part.
-  const shared = new Map<number, number>();
-  const each = (visit: (i: number, sx: number, sy: number) => void) => {
-    for (let y = 0, i = 0; y < height; y++) {
-      const sy = Math.min(small.height - 1, Math.floor((y + 0.5) * down));
-      for (let x = 0; x < width; x++, i++) visit(i, Math.min(small.width - 1, Math.floor((x + 0.5) * across)), sy);
-    }
-  };
-  const columns = small.count + 1;
-  each((i, sx, sy) => {
-    const part = small.labels[sy * small.width + sx];
-    if (!isDivided(divided, part)) return;
-    const key = map.labels[i] * columns + part;
-    shared.set(key, (shared.get(key) ?? 0) + 1);
-  });
   // The region that a part is parted from is the one that most of it lies in.
-  const holder = new Map<number, number>();
   const parts = new Map<number, Map<number, number>>();
   let count = map.count;
-  for (const [key] of [...shared].sort((p, q) => q[1] - p[1])) {
-    const [region, part] = [Math.floor(key / columns), key % columns];
-    if (region === 0 || holder.has(part)) continue;
-    holder.set(part, region);
+  const held = Array.from(whole.keys())
+    .filter((part) => isDivided({ whole }, part))
+    .map((part) => ({ part, ...holderOf(map, small, part) }));
+  for (const { part, region } of held.sort((p, q) => q.shared - p.shared)) {
+    if (region === 0) continue;
     const own = parts.get(region) ?? new Map<number, number>();
     own.set(part, ++count);
     parts.set(region, own);
   }
   const labels = map.labels.slice();
-  each((i, sx, sy) => {
-    const own = parts.get(map.labels[i]);
-    if (!own) return;
-    const near = nearest(
-      small,
-      sx,
-      sy,
-      (label) => own.has(label) || [...own.keys()].some((part) => whole[part] === label),
-    );
-    labels[i] = own.get(near) ?? labels[i];
-  });
+  for (const [region, own] of parts) {
+    const wanted = new Uint8Array(whole.length);
+    for (const part of own.keys()) wanted[part] = wanted[whole[part]] = 1;
+    for (const part of own.keys())
+      overLabel(map, small, part, (i, sx, sy) => {
+        if (labels[i] === region) labels[i] = own.get(nearest(small, sx, sy, wanted)) ?? region;
+      });
+  }
   return withBoxes({ ...map, labels, count });
 }

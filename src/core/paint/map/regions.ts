@@ -121,40 +121,49 @@ function labelRegions(runs: Int32Array, mask: Uint8Array, width: number, labels:
 
 /** Lets the regions grow into the mask until they meet: rounds of 4 and 8 neighbours in turn, which keeps middles round. */
 function shareLines(mask: Uint8Array, labels: Int32Array, width: number, height: number) {
-  let masked = 0;
-  for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) masked++;
-  const open = new Int32Array(masked);
-  for (let i = 0, k = 0; i < mask.length; i++) if (mask[i] !== 0) open[k++] = i;
-  const taken = new Int32Array(masked);
-  const found = new Int32Array(masked);
   const last = width * (height - 1);
-  let left = masked;
-  let idle = 0;
-  for (let round = 0; left > 0 && idle < 2; round++) {
-    const diagonal = round % 2 === 1;
-    let takes = 0;
-    let still = 0;
-    for (let k = 0; k < left; k++) {
-      const i = open[k];
-      const x = i % width;
-      const west = x > 0 ? 1 : 0;
-      const east = x < width - 1 ? 1 : 0;
-      const north = i >= width ? width : 0;
-      const south = i < last ? width : 0;
-      // At the paper's edge a step of 0 looks at the pixel itself, which is unlabelled.
-      let label = labels[i - west] || labels[i + east] || labels[i - north] || labels[i + south];
-      if (label === 0 && diagonal) {
-        label =
-          labels[i - north - west] || labels[i - north + east] || labels[i + south - west] || labels[i + south + east];
-      }
-      if (label !== 0) {
-        taken[takes] = i;
-        found[takes++] = label;
-      } else open[still++] = i;
+  // At the paper's edge a step of 0 looks at the pixel itself, which is unlabelled.
+  const beside = (i: number, diagonal: boolean): number => {
+    const x = i % width;
+    const west = x > 0 ? 1 : 0;
+    const east = x < width - 1 ? 1 : 0;
+    const north = i >= width ? width : 0;
+    const south = i < last ? width : 0;
+    const label = labels[i - west] || labels[i + east] || labels[i - north] || labels[i + south];
+    if (label !== 0 || !diagonal) return label;
+    return labels[i - north - west] || labels[i - north + east] || labels[i + south - west] || labels[i + south + east];
+  };
+  // Only pixels beside a region can be taken: those that wait, and those around what was taken in the round before.
+  const waits = new Uint8Array(mask.length);
+  let waiting: number[] = [];
+  for (let i = 0; i < mask.length; i++)
+    if (mask[i] !== 0 && beside(i, true) !== 0) {
+      waits[i] = 1;
+      waiting.push(i);
     }
-    for (let k = 0; k < takes; k++) labels[taken[k]] = found[k];
-    idle = takes === 0 ? idle + 1 : 0;
-    left = still;
+  for (let round = 0; waiting.length > 0; round++) {
+    const taken: number[] = [];
+    const found: number[] = [];
+    const next: number[] = [];
+    for (const i of waiting) {
+      const label = beside(i, round % 2 === 1);
+      if (label !== 0) {
+        taken.push(i);
+        found.push(label);
+      } else next.push(i);
+    }
+    for (let k = 0; k < taken.length; k++) labels[taken[k]] = found[k];
+    for (const i of taken) {
+      const x = i % width;
+      const [west, east] = [x > 0 ? 1 : 0, x < width - 1 ? 1 : 0];
+      for (let row = i < width ? i : i - width; row <= i + width && row < mask.length; row += width)
+        for (let j = row - west; j <= row + east; j++)
+          if (mask[j] !== 0 && labels[j] === 0 && waits[j] === 0) {
+            waits[j] = 1;
+            next.push(j);
+          }
+    }
+    waiting = next;
   }
 }
 
