@@ -104,7 +104,6 @@ describe('very many lines', () => {
     await animator.page.waitForSelector('[role="progressbar"][aria-label="Drawing in-betweens"]');
     await animator.page.waitForFunction(
       () => Number(document.querySelector('[role="progressbar"]')?.getAttribute('aria-valuenow')) > 0,
-      { timeout: 30_000 },
     );
     await animator.hand.press('Stop', 'button');
     await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 1000 });
@@ -127,13 +126,13 @@ test('a pair that is not sure is listed; agreed to it is settled, parted its lin
   const shown = (list: string, count: number) =>
     animator.page.waitForFunction(
       (label, wanted) => document.querySelectorAll(`section[aria-label="${label}"] li`).length === wanted,
-      { timeout: 20_000 },
+      {},
       list,
       count,
     );
   await animator.toCell('Doubt', 1);
   await animator.hand.key('Control', 'KeyB');
-  await animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
+  await animator.page.waitForSelector('[data-testid="pane-a"]');
   expect(await listed('Pairs to look at')).toEqual(['scarf in 1']);
   await animator.hand.press('scarf in 1: the pair is right');
   await shown('Pairs to look at', 0);
@@ -160,7 +159,7 @@ test('several layers chosen are drawn together, looked at one by one, put down a
   await animator.choose(first, 1, 9);
   await animator.hand.key('Shift', 'ArrowRight');
   await animator.hand.key('Control', 'KeyB');
-  await animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
+  await animator.page.waitForSelector('[data-testid="pane-a"]');
   await animator.hand.press('Which two drawings', 'combobox');
   await animator.page.waitForSelector('[role="option"]');
   const ways = await animator.page.$$eval('[role="option"]', (all) => all.map((each) => each.textContent));

@@ -85,11 +85,11 @@ async function touch(side: 'a' | 'b', id: string, share = 0.5): Promise<void> {
   await animator.hand.wait(80);
 }
 
-const proposed = () => animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
+const proposed = () => animator.page.waitForSelector('[data-testid="pane-a"]');
 /** Waits until a correction has been computed. */
 const computed = async () => {
   await animator.hand.wait(400);
-  await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 20_000 });
+  await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'));
 };
 
 describe('an arm is raised', () => {
@@ -193,7 +193,7 @@ describe('an arm is raised', () => {
     expect(await animator.page.$('aria/Redo 2[role="button"]')).toBeNull();
     await animator.toCell('Clean', 9);
     await animator.draw(line({ x: 400, y: 300 }, { x: 460, y: 320 }, { x: 520, y: 300 }));
-    await Promise.all([animator.hand.text('2 drawings drawn anew', 20_000), animator.hand.press('Redo 2', 'button')]);
+    await Promise.all([animator.hand.text('2 drawings drawn anew'), animator.hand.press('Redo 2', 'button')]);
     const after = await animator.shot();
     expect(byNumber(after, 4)).toEqual(byNumber(before, 4));
     for (const number of [3, 5]) {
@@ -255,7 +255,7 @@ describe('on a layer of its own', () => {
     await animator.hand.key('Control', 'KeyD');
     const [at] = await animator.onPaper([{ x: 120 + 90, y: 62 }]);
     await animator.page.mouse.click(at.x, at.y);
-    await animator.page.waitForSelector('[aria-label="Followed points"] [data-arc="3"]', { timeout: 10_000 });
+    await animator.page.waitForSelector('[aria-label="Followed points"] [data-arc="3"]');
     const numbers = await animator.page.$$eval('[aria-label="Followed points"] text', (all) =>
       all.map((each) => Number(each.textContent)),
     );

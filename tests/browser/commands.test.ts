@@ -102,7 +102,7 @@ describe('playing', () => {
     await animator.toCell('Clean', 1);
     await animator.hand.key('Space');
     await animator.page.waitForSelector('button[aria-label="Stop"]');
-    await animator.page.waitForSelector('button[aria-label="Play"]', { timeout: 10_000 });
+    await animator.page.waitForSelector('button[aria-label="Play"]');
     expect(await animator.frame()).toBe(20);
     await animator.hand.key('KeyL');
   });

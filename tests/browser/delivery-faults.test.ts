@@ -53,7 +53,7 @@ test('a full disk in the middle is said, and nothing is left that looks whole', 
   const usage = await animator.page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
   await animator.hand.cdp.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: usage + 40_000 });
   await animator.hand.press('Write the pictures', 'button');
-  await animator.hand.text('growl.zip was not written. There is no room for it', 60_000);
+  await animator.hand.text('growl.zip was not written. There is no room for it');
   await animator.hand.cdp.send('Storage.overrideQuotaForOrigin', { origin });
   const left = await animator.page.evaluate(async () => {
     const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('deliveries');

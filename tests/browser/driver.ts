@@ -29,7 +29,7 @@ const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 function freshProfile(): string {
   const folder = mkdtempSync(join(tmpdir(), 'vignette-'));
   const seen = process.env[SEEN_PROFILE];
-  if (seen) cpSync(seen, folder, { recursive: true, filter: (path) => !/Singleton|Cache/.test(path) });
+  if (seen) cpSync(seen, folder, { recursive: true, filter: (path) => !/Singleton/.test(path) });
   return folder;
 }
 
@@ -43,6 +43,8 @@ export async function launch(profile = freshProfile()): Promise<{ browser: Brows
   return { browser, profile };
 }
 
+/** What has not come by then does not come: long, so that a slow machine is not taken for a fault. */
+export const LONGEST_MS = 60_000;
 /** Names that stand on things themselves are found within this time. */
 const QUICK_MS = 1500;
 
@@ -75,6 +77,7 @@ export class Hand {
   static async open(browser: Browser, address: string, width = 1280, height = 800): Promise<Hand> {
     const page = await browser.newPage({ type: 'window' });
     await page.setViewport({ width, height });
+    page.setDefaultTimeout(LONGEST_MS);
     const hand = new Hand(page, await page.createCDPSession());
     // Functions sent into the page carry a call that keeps their names when tsx compiled them (campaigns, benches).
     await page.evaluateOnNewDocument('globalThis.__name ??= (each) => each');
@@ -119,7 +122,7 @@ export class Hand {
       // What has its name in another way (a label around it, a title) is asked of the browser, which takes its time.
       (await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, {
         visible: true,
-        timeout: 15_000,
+        timeout: LONGEST_MS,
       }));
     await handle!.click();
   }
@@ -187,7 +190,7 @@ export class Hand {
   }
 
   /** Waits until a text stands somewhere in the window. */
-  text(words: string, timeout = 20_000): Promise<unknown> {
+  text(words: string, timeout = LONGEST_MS): Promise<unknown> {
     return this.page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { timeout }, words);
   }
 

@@ -15,7 +15,7 @@ const stepIs = (title: string) =>
   animator.page.waitForFunction(
     (wanted) =>
       document.querySelector('section[aria-label="Three minutes"] [aria-current="step"]')?.textContent === wanted,
-    { timeout: 20_000 },
+    {},
     title,
   );
 const said = (words: string) => animator.hand.text(words);

@@ -9,7 +9,7 @@ import { FITTED, settled, viewMatrix } from '../../src/app/desk/view.ts';
 import { mapPoint } from '../../src/core/plane/index.ts';
 import type { Drawing, Layer, Shot } from '../../src/core/shot/index.ts';
 import { readShotFile } from '../../src/core/shotfile/index.ts';
-import { Hand, type PenPoint } from './driver.ts';
+import { Hand, LONGEST_MS, type PenPoint } from './driver.ts';
 
 export interface Wishes {
   title?: string;
@@ -46,7 +46,7 @@ export class Animator {
 
   /** Waits until the demo has come to the shelf, so that it does not turn up in the middle of a test. */
   async shelfReady(): Promise<void> {
-    await this.page.waitForSelector('a[aria-label="Open Lamp at the corner"] img', { timeout: 30_000 });
+    await this.page.waitForSelector('a[aria-label="Open Lamp at the corner"] img');
   }
 
   private async fill(label: string, value: string | number): Promise<void> {
@@ -196,7 +196,7 @@ export class Animator {
     await this.hand.settled();
   }
 
-  async kept(timeout = 20_000): Promise<void> {
+  async kept(timeout = LONGEST_MS): Promise<void> {
     await this.page.waitForFunction(
       () => /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''),
       { timeout },
@@ -204,7 +204,10 @@ export class Animator {
   }
 
   /** What an action hands out as a file. */
-  async handedOut(action: () => Promise<unknown>, timeout = 20_000): Promise<{ name: string; bytes: Uint8Array }> {
+  async handedOut(
+    action: () => Promise<unknown>,
+    timeout = 2 * LONGEST_MS,
+  ): Promise<{ name: string; bytes: Uint8Array }> {
     // Another window of the same browser may have had its files come to its own folder.
     await this.hand.cdp.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: this.downloads });
     // A second file of the same name would take the first one's place unseen.

@@ -49,7 +49,7 @@ test('with the server stopped it opens, plays, draws and delivers; every view is
   await animator.hand.text('Works without the server', 120_000);
   await stop();
   await animator.page.reload();
-  await animator.page.waitForSelector('a[aria-label="Open Lamp at the corner"] img', { timeout: 30_000 });
+  await animator.page.waitForSelector('a[aria-label="Open Lamp at the corner"] img');
   await animator.hand.press('Open Lamp at the corner');
   await animator.deskReady();
   await animator.hand.key('KeyW');
@@ -64,7 +64,7 @@ test('with the server stopped it opens, plays, draws and delivers; every view is
     );
   }
   await animator.hand.press('Sheet, CSV', 'radio');
-  const { name } = await animator.handedOut(() => animator.hand.press('Write the table', 'button'), 60_000);
+  const { name } = await animator.handedOut(() => animator.hand.press('Write the table', 'button'));
   expect(name).toMatch(/\.csv$/);
   await animator.page.reload();
   await animator.page.waitForFunction(() => document.body.innerText.includes('Export'));

@@ -203,7 +203,7 @@ describe('export', () => {
     await field!.type('1200');
     await animator.hand.press('Write the pictures');
     await animator.hand.press('Stop the delivery', 'button');
-    await animator.hand.text('Stopped; nothing was written.', 30_000);
+    await animator.hand.text('Stopped; nothing was written.');
   });
 
   test('the sheet is a PDF of its pages', async () => {

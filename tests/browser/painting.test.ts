@@ -133,7 +133,7 @@ describe('the layer', () => {
       await animator.draw(shadowEdge(dx));
     }
     const before = (await painter.drawings()).all[0].paint;
-    await Promise.all([animator.hand.text('3 drawings painted', 30_000), animator.hand.key('Shift', 'KeyF')]);
+    await Promise.all([animator.hand.text('3 drawings painted'), animator.hand.key('Shift', 'KeyF')]);
     const { shot, all } = await painter.drawings();
     expect(all[0].paint).toEqual(before);
     for (const [i, dx] of [24, 48, 72].entries()) {
@@ -155,10 +155,10 @@ describe('the layer', () => {
     await animator.draw(animator.ring(160 + 72, 300, 14));
     await animator.hand.key('KeyA');
     await animator.draw(animator.ring(160 + 48, 300, 14));
-    await Promise.all([animator.hand.text('to look at', 30_000), animator.hand.key('Shift', 'KeyF')]);
+    await Promise.all([animator.hand.text('to look at'), animator.hand.key('Shift', 'KeyF')]);
     // The words may be those of the time before: the list is read once nothing is under way.
     await animator.hand.wait(100);
-    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 30_000 });
+    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'));
     const rows = await animator.page.$$eval('ul[aria-label="Unsure regions"] button', (all) => all.length);
     expect(rows).toBeGreaterThan(0);
     await animator.hand.press('Palette', 'tab');
@@ -169,7 +169,7 @@ describe('the layer', () => {
     await animator.hand.key('Shift', 'Enter');
     await animator.page.waitForFunction(
       (count) => document.querySelectorAll('ul[aria-label="Unsure regions"] button').length < count,
-      { timeout: 30_000 },
+      {},
       rows,
     );
     const { shot, all } = await painter.drawings();
@@ -191,10 +191,7 @@ describe('the layer', () => {
     await animator.page.evaluate(() =>
       document.querySelector<HTMLElement>('[role="checkbox"][aria-label="Unpainted only"]')?.click(),
     );
-    await Promise.all([
-      animator.hand.text('4 drawings painted', 20_000),
-      animator.draw(corners([180, 200], [180 + 112, 238])),
-    ]);
+    await Promise.all([animator.hand.text('4 drawings painted'), animator.draw(corners([180, 200], [180 + 112, 238]))]);
     const { shot, all } = await painter.drawings();
     for (const [i, dx] of [0, 24, 48, 72].entries()) {
       expect(paintAt(shot, all[i], 200 + dx, 220)).toBe('blue pencil');
@@ -210,7 +207,7 @@ describe('the layer', () => {
     await painter.take('graphite');
     await Promise.all([animator.hand.text('Now go to the last drawing'), painter.touch(200, 260)]);
     await animator.toFrame(7);
-    await Promise.all([animator.hand.text('poured on 4 drawings', 20_000), painter.touch(272, 260)]);
+    await Promise.all([animator.hand.text('poured on 4 drawings'), painter.touch(272, 260)]);
     const { shot, all } = await painter.drawings();
     for (const [i, dx] of [0, 24, 48, 72].entries()) expect(paintAt(shot, all[i], 200 + dx, 260)).toBe('graphite');
     expect(areaUnder(all[1].paint, 224, 260)?.name).toBe('graphite');
@@ -224,7 +221,7 @@ describe('the layer', () => {
     await animator.hand.press('swatch', 'radio');
     await animator.toFrame(1);
     await animator.hand.key('Shift', 'KeyH');
-    await animator.page.waitForSelector('ul[aria-label="Holes found"] button', { timeout: 20_000 });
+    await animator.page.waitForSelector('ul[aria-label="Holes found"] button');
     const rows = await animator.page.$$('ul[aria-label="Holes found"] button');
     const texts = await Promise.all(rows.map((row) => row.evaluate((element) => (element as HTMLElement).innerText)));
     const hole = texts.findIndex((text) => text.startsWith('unpainted region'));
@@ -243,18 +240,16 @@ describe('the layer', () => {
         ![...document.querySelectorAll('ul[aria-label="Holes found"] button')].some((each) =>
           each.textContent?.includes('unpainted'),
         ),
-      { timeout: 20_000 },
     );
   });
 
   test('all specks are filled at once, with what lies beside them', async () => {
-    await Promise.all([animator.hand.text('filled on', 20_000), animator.hand.press('Fill all specks')]);
+    await Promise.all([animator.hand.text('filled on'), animator.hand.press('Fill all specks')]);
     await animator.page.waitForFunction(
       () =>
         ![...document.querySelectorAll('ul[aria-label="Holes found"] button')].some((each) =>
           each.textContent?.includes('speck'),
         ),
-      { timeout: 20_000 },
     );
   });
 
@@ -264,7 +259,7 @@ describe('the layer', () => {
     await painter.touch(250, 110);
     await animator.hand.press('as before', 'radio');
     // What the drawing before would put here is seen before anything is poured.
-    await animator.page.waitForSelector('[data-proposed]', { timeout: 20_000 });
+    await animator.page.waitForSelector('[data-proposed]');
     expect(paintAt((await painter.drawings()).shot, (await painter.drawings()).all[3], 250, 110)).toBeNull();
     await painter.touch(250, 110);
     await animator.page.waitForFunction(() => !document.querySelector('[role="status"] [role="progressbar"]'), {

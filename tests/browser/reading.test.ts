@@ -50,7 +50,7 @@ describe('reading a line', () => {
     await animator.hand.press('Words and reading', 'tab');
     await type(LINE);
     await read();
-    await animator.page.waitForSelector('[role="list"][aria-label="Track reading"] [data-sound]', { timeout: 20_000 });
+    await animator.page.waitForSelector('[role="list"][aria-label="Track reading"] [data-sound]');
     await animator.hand.text('sure');
     await animator.page.waitForSelector('input[aria-label="Sounds of evening"]');
     const shot = await animator.shot();

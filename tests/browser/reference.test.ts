@@ -57,7 +57,7 @@ withAnimator(async (opened) => {
 const choose = (name: string, bytes: Uint8Array) => animator.chooseFiles('reference-files', [{ name, bytes }]);
 const bring = async (title: string) => {
   await animator.hand.press('Bring in', 'button');
-  await animator.page.waitForSelector(`[data-testid="sheet"] button[data-name="${title}"]`, { timeout: 20_000 });
+  await animator.page.waitForSelector(`[data-testid="sheet"] button[data-name="${title}"]`);
   return layerNamed(await animator.shot(), title);
 };
 const leave = () => animator.hand.press('Leave it', 'button');
@@ -90,7 +90,7 @@ test('a video says its size, length and rate first; every picture comes in true 
   await animator.hand.press('Each for', 'radio');
   await animator.setNumber('Frames each picture is held', 1);
   await animator.hand.press('Bring in', 'button');
-  await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="raise"]', { timeout: 20_000 });
+  await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="raise"]');
   const { bytes } = await animator.handedOut(async () => {
     await animator.hand.press('More for this shot');
     await animator.hand.press('Save the shot file', 'menuitem');
@@ -116,7 +116,7 @@ test('as it runs a video keeps its duration; every third has fewer drawings and 
       /· ([\d.]+) s ·/.exec(await animator.page.$eval('[aria-label="What comes in"]', (each) => each.textContent!))![1],
     );
   await choose('slow.webm', webm);
-  await animator.page.waitForSelector('[data-testid="strip"]', { timeout: 20_000 });
+  await animator.page.waitForSelector('[data-testid="strip"]');
   const wanted = Math.round((await seconds()) * 24);
   await animator.hand.press('Every n-th', 'radio');
   await animator.setNumber('Every n-th picture', 3);
@@ -232,7 +232,7 @@ test('a take is recorded from the simulated camera after a count-in, with its so
   await animator.hand.text('recording 0 s');
   await animator.hand.text('recording 2 s');
   await animator.hand.press('Stop', 'button');
-  await animator.page.waitForSelector('[data-testid="strip"]', { timeout: 20_000 });
+  await animator.page.waitForSelector('[data-testid="strip"]');
   // Only some pictures are where the movement turns; all are taken.
   await animator.hand.press('Find the turns', 'button');
   expect(

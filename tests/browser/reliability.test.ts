@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Browser } from 'puppeteer-core';
-import { afterEach, describe, expect, inject, test } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, inject, test } from 'vitest';
 import { run as disk } from '../../trial/disk.ts';
 import { run as kill } from '../../trial/kill.ts';
 import type { Outcome, Wishes } from '../../trial/report.ts';
@@ -16,15 +16,18 @@ const VOICE = new Uint8Array(
   readFileSync(fileURLToPath(new URL('../../demo/data/there-you-are.wav', import.meta.url))),
 );
 
-let browsers: Browser[] = [];
-afterEach(async () => {
-  await Promise.all(browsers.map((each) => each.close().catch(() => undefined)));
-  browsers = [];
+let browser: Browser;
+beforeAll(async () => {
+  ({ browser } = await launch());
 });
+afterEach(async () => {
+  // One window at a time: those behind it would be put to sleep.
+  const pages = await browser.pages();
+  await Promise.all(pages.slice(1).map((page) => page.close()));
+});
+afterAll(() => browser.close());
 
 async function start(title: string): Promise<Animator> {
-  const { browser } = await launch();
-  browsers.push(browser);
   const animator = await Animator.open(browser, inject('address'));
   await animator.shelfReady();
   await animator.newShot({ title, width: 640, height: 360 });
@@ -33,10 +36,10 @@ async function start(title: string): Promise<Animator> {
 
 describe('campaigns, short', () => {
   const SHORT: Record<string, [(wishes: Wishes, address?: string) => Promise<Outcome>, number]> = {
-    kill: [kill, 3],
-    tabs: [tabs, 2],
-    disk: [disk, 2],
-    workers: [workers, 3],
+    kill: [kill, 2],
+    tabs: [tabs, 1],
+    disk: [disk, 1],
+    workers: [workers, 2],
   };
   for (const [name, [run, count]] of Object.entries(SHORT)) {
     test(name, async () => {
@@ -239,7 +242,7 @@ describe('work that takes its time', () => {
     // The hand is at the last drawing, whose regions are read ahead, and pours while the others are computed.
     await animator.toFrame(23);
     await animator.hand.wait(600);
-    const carrying = animator.hand.text('changed meanwhile', 30_000);
+    const carrying = animator.hand.text('changed meanwhile');
     await animator.hand.key('Shift', 'KeyF');
     await animator.hand.pen([middle, middle]);
     await carrying;

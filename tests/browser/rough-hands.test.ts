@@ -67,7 +67,7 @@ describe('in-betweens of rough drawings', () => {
     await animator.hand.key('Control', 'KeyE');
     await animator.hand.key('Control', 'KeyI');
     await animator.hand.key('Control', 'KeyB');
-    await animator.page.waitForSelector('[data-testid="pane-a"]', { timeout: 20_000 });
+    await animator.page.waitForSelector('[data-testid="pane-a"]');
     await animator.hand.text('Every line has its partner');
     await animator.hand.text('7 pairs');
     await animator.hand.key('KeyV');
@@ -123,7 +123,7 @@ describe('paint through', () => {
       await painter.take(swatch);
       await painter.touch(x, y);
     }
-    await Promise.all([animator.hand.text('3 drawings painted', 30_000), animator.hand.key('Shift', 'KeyF')]);
+    await Promise.all([animator.hand.text('3 drawings painted'), animator.hand.key('Shift', 'KeyF')]);
     const { shot, all } = await painter.drawings();
     for (const [i, turn] of [0.35, 0.7, 1].entries()) {
       const [at, narrow] = [200 + 70 * turn, 1 - 0.35 * turn];
@@ -144,9 +144,9 @@ describe('paint through', () => {
       await animator.hand.key('KeyS');
       await animator.draw(animator.ring(140, 246, 15));
     }
-    await Promise.all([animator.hand.text('to look at', 30_000), animator.hand.key('Shift', 'KeyF')]);
+    await Promise.all([animator.hand.text('to look at'), animator.hand.key('Shift', 'KeyF')]);
     await animator.hand.wait(100);
-    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 30_000 });
+    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'));
     await animator.hand.press('Palette', 'tab');
     await painter.take('scarf');
     await animator.hand.press('Paint through', 'tab');
@@ -158,7 +158,7 @@ describe('paint through', () => {
     };
     const before = await patches();
     await animator.hand.key('Alt', 'Shift', 'Enter');
-    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'), { timeout: 30_000 });
+    await animator.page.waitForFunction(() => !document.querySelector('[role="progressbar"]'));
     await animator.hand.wait(200);
     expect(await patches()).toEqual(['scarf', 'scarf', 'scarf']);
     await animator.undo();

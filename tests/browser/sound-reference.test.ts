@@ -69,7 +69,7 @@ describe('sound', () => {
     await animator.view('desk');
     await animator.toCell('Clean', 1);
     await animator.hand.key('Space');
-    await animator.page.waitForFunction(() => /fps · \d+ dropped/.test(document.body.innerText), { timeout: 10_000 });
+    await animator.page.waitForFunction(() => /fps · \d+ dropped/.test(document.body.innerText));
     const before = { frame: await animator.frame(), time: Date.now() };
     await animator.hand.wait(1000);
     const frames = (await animator.frame()) - before.frame;

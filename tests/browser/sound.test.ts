@@ -156,7 +156,7 @@ describe('what is heard', () => {
     await animator.hand.key('Home');
     await animator.hand.key('Space');
     await animator.page.waitForFunction(() => document.querySelector('button[aria-label="Play"]') === null);
-    await animator.page.waitForSelector('button[aria-label="Play"]', { timeout: 20_000 });
+    await animator.page.waitForSelector('button[aria-label="Play"]');
     const played = joined(await heard(animator.page));
     await animator.hand.press('Loop');
     await animator.view('export');
@@ -332,7 +332,7 @@ describe('sounds one should not have to fear', () => {
     const before = clipsOf(await animator.shot()).length;
     const hour = writeWav([new Float32Array(8000 * 3600)], 8000);
     await bring('hour.wav', hour);
-    await animator.hand.text('60 minutes long', 30_000);
+    await animator.hand.text('60 minutes long');
     expect(clipsOf(await animator.shot())).toHaveLength(before);
   });
 });

@@ -166,7 +166,7 @@ describe('twelve tasks by keyboard alone', () => {
     }
     await animator.page.waitForSelector('[role="radio"][value="gif"][aria-checked="true"]');
     await tabTo(/^Write the GIF/);
-    const { bytes } = await animator.handedOut(() => keys('Enter'), 60_000);
+    const { bytes } = await animator.handedOut(() => keys('Enter'));
     expect([...bytes.slice(0, 3)].map((code) => String.fromCharCode(code)).join('')).toBe('GIF');
   });
 });

@@ -35,7 +35,7 @@ test('kept by one key, then timed otherwise; the two are looked at in turn, and 
   await animator.draw(animator.ring(320, 180, 20, 12));
   await animator.hand.text('Go back to the present to change the shot');
   await animator.hand.key('Space');
-  await animator.page.waitForSelector('output[aria-label="Playing"][data-dropped]', { timeout: 20_000 });
+  await animator.page.waitForSelector('output[aria-label="Playing"][data-dropped]');
   await animator.hand.key('Space');
   await animator.hand.key('Shift', 'F3');
   await animator.page.waitForFunction(() => !document.body.innerText.includes('as it was kept'));

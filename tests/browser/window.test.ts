@@ -243,14 +243,14 @@ describe('the shelf', () => {
     await animator.page.hover(card);
     await animator.page.waitForFunction(
       (selector, before) => (document.querySelector(selector) as HTMLImageElement).src !== before,
-      { timeout: 20_000 },
+      {},
       `${card} img`,
       still,
     );
     const first = await picture();
     await animator.page.waitForFunction(
       (selector, before) => (document.querySelector(selector) as HTMLImageElement).src !== before,
-      { timeout: 20_000 },
+      {},
       `${card} img`,
       first,
     );
@@ -309,6 +309,6 @@ describe('the shelf', () => {
     );
     await animator.hand.key('Delete');
     await animator.page.click('#check a');
-    await animator.page.waitForSelector('[role="radiogroup"][aria-label="Check"]', { timeout: 20_000 });
+    await animator.page.waitForSelector('[role="radiogroup"][aria-label="Check"]');
   });
 });

@@ -12,8 +12,8 @@ import { everythingIn } from './shots.ts';
 
 /** A small shot with everything in it, for what does not hang on what is drawn. */
 const everything = everythingIn(newFolder());
-const SMALL = ['--size', '25%', '--frames', '30-53', '--quiet'];
-const [WIDTH, HEIGHT, FRAMES] = [480, 270, 24];
+const SMALL = ['--size', '25%', '--frames', '30-41', '--quiet'];
+const [WIDTH, HEIGHT, FRAMES] = [480, 270, 12];
 
 /** Delivers the demo and gives the file. */
 async function delivered(format: string, words: string[] = SMALL, folder = newFolder()): Promise<Uint8Array> {
@@ -42,19 +42,20 @@ function apart(a: Uint8Array | Uint8ClampedArray, b: Uint8Array | Uint8ClampedAr
 }
 
 describe('every format of the register', () => {
+  let sequence: Record<string, Uint8Array>;
   let plain: Map<string, Uint8ClampedArray>;
   beforeAll(async () => {
-    const files = Object.entries(unzipSync(await delivered('png')));
+    sequence = unzipSync(await delivered('png'));
     plain = new Map();
-    for (const [name, bytes] of files) if (name.endsWith('.png')) plain.set(name, await pixelsOf(bytes));
+    for (const [name, bytes] of Object.entries(sequence))
+      if (name.endsWith('.png')) plain.set(name, await pixelsOf(bytes));
   });
   const picture = (frame: number) => plain.get(`lamp-at-the-corner-${String(frame).padStart(4, '0')}.png`)!;
 
   test('PNG sequence: a picture for each frame, numbered as on the sheet, and the sound', async () => {
     expect([...plain.keys()]).toHaveLength(FRAMES);
     expect(picture(30)).toHaveLength(4 * WIDTH * HEIGHT);
-    const files = unzipSync(await delivered('png'));
-    const { channels, rate } = readWav(files['lamp-at-the-corner.wav'], 'wav');
+    const { channels, rate } = readWav(sequence['lamp-at-the-corner.wav'], 'wav');
     expect(channels[0].length / rate).toBeCloseTo(FRAMES / 24, 3);
   });
   test.each([
@@ -78,13 +79,13 @@ describe('every format of the register', () => {
     expect(Number(pictures.start_time)).toBe(0);
     expect(sound).toMatchObject({ codec_name: audio, sample_rate: '48000' });
     const all = picturesIn(bytes, format, 4 * WIDTH * HEIGHT);
-    for (const frame of [30, 41, 53]) {
+    for (const frame of [30, 36, 41]) {
       const seen = all[frame - 30];
       let sum = 0;
       for (let i = 0; i < seen.length; i++) if (i % 4 < 3) sum += Math.abs(seen[i] - picture(frame)[i]);
       expect(sum / ((seen.length * 3) / 4), `frame ${frame}`).toBeLessThan(levels);
     }
-    const wav = readWav(await delivered('wav'), 'wav');
+    const wav = readWav(sequence['lamp-at-the-corner.wav'], 'wav');
     expect(Math.abs(lagOf(soundIn(bytes, format, wav.rate), wav.channels[0], 1500))).toBeLessThanOrEqual(1);
   });
   test('WebM and MOV keep their alpha where the ground is clear', async () => {
@@ -148,8 +149,8 @@ describe('in parts', () => {
       const whole = readFileSync(join(folder, 'whole', name));
       words.push(join(folder, 'parts'));
       // In any order, one twice.
-      for (const k of [3, 1, 2, 1]) await fine('deliver', [...words, '--part', `${k}/3`]);
-      expect(readdirSync(join(folder, 'parts'))).toHaveLength(3);
+      for (const k of [2, 1, 2]) await fine('deliver', [...words, '--part', `${k}/2`]);
+      expect(readdirSync(join(folder, 'parts'))).toHaveLength(2);
       await fine('deliver', [...words, '--join']);
       expect(readdirSync(join(folder, 'parts'))).toEqual([name]);
       expect(Buffer.compare(readFileSync(join(folder, 'parts', name)), whole)).toBe(0);

@@ -55,12 +55,12 @@ withAnimator(async (opened) => {
   const write = async (name: string, format: string, thing: string) => {
     await animator.hand.press(format, 'radio');
     await keep(name);
-    const { bytes } = await animator.handedOut(() => animator.hand.press(`Write the ${thing}`, 'button'), 120_000);
+    const { bytes } = await animator.handedOut(() => animator.hand.press(`Write the ${thing}`, 'button'));
     browser.set(name, bytes);
   };
   await animator.hand.press('100 %', 'button');
   // The lamp is lit, its light grows, the keeper turns: textured lines, shadow, glow, a picture that is moved.
-  await frames(33, 48);
+  await frames(33, 40);
   await write('large', 'PNG sequence', 'pictures');
   await animator.hand.press('50 %', 'button');
   await write('shapes', 'SVG', 'SVG');

@@ -133,6 +133,39 @@ function partOf(
   return best[0] === 0 && best[1] === 1 ? null : best;
 }
 
+/** Starts tried around a closed line for an open one, and then about the best of them, in shares of that step. */
+const RING_STARTS = 48;
+const FINER = [-0.5, -0.25, 0.25, 0.5];
+
+/**
+ * The part of a closed line that an open one is: a contour drawn in one go here and broken off there, or partly hidden.
+ * @returns where on the ring it begins, which way round it goes (1 or -1), and how much of the ring it is
+ */
+function arcOf(
+  ring: Shape,
+  arc: Shape,
+  map: (x: number, y: number) => [number, number],
+  scale: number,
+): { start: number; way: 1 | -1; width: number } {
+  const bounded = Math.max(0.75, Math.min(1.33, scale));
+  const share = arc.length / (ring.length * bounded);
+  const best = { start: 0, way: 1 as 1 | -1, width: 1 };
+  let least = Number.POSITIVE_INFINITY;
+  const look = (start: number, way: 1 | -1, width: number) => {
+    const distance = partDistance(ring, arc, map, start, start + way * width, false);
+    if (distance < least) {
+      least = distance;
+      Object.assign(best, { start, way, width });
+    }
+  };
+  const widths = [0.92, 1, 1.08].map((by) => Math.max(LEAST_PART, Math.min(1, by * share)));
+  for (const way of [1, -1] as const)
+    for (const width of new Set(widths)) for (let k = 0; k < RING_STARTS; k++) look(k / RING_STARTS, way, width);
+  const { start, way, width } = best;
+  for (const by of FINER) look(start + by / RING_STARTS, way, width);
+  return best;
+}
+
 /** A line gone on with beyond its ends by another, mapped and laid on at the joint without a jump. */
 function completed(
   short: Shape,
@@ -184,12 +217,31 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
       const along = closedAlong(one, other, map, alignment.reverse);
       shares = (share) => [share, along(share) - Math.floor(along(share))];
       at = (share) => [pointAt(one, share), pointAt(other, along(share))];
+    } else if (one.closed !== other.closed) {
+      const onto = one.closed ? map : inverse(map);
+      const [ring, arc] = one.closed ? [one, other] : [other, one];
+      const laid = (x: number, y: number) => mapPoint(onto, x, y);
+      const { start, way, width } = arcOf(ring, arc, laid, one.closed ? scale : 1 / scale);
+      const around = (share: number) => start + way * share;
+      const part: [number, number] = [0, width];
+      const onRing = (share: number) => pointAt(ring, around(share));
+      const onArc = (share: number) => completed(arc, false, part, (s) => laid(...onRing(s)), share);
+      const shared = (share: number) => [around(share) - Math.floor(around(share)), Math.min(1, share / width)] as const;
+      if (one.closed) {
+        seenTo = part;
+        at = (share) => [onRing(share), onArc(share)];
+        shares = (share) => [...shared(share)];
+      } else {
+        seenFrom = part;
+        at = (share) => [onArc(share), onRing(share)];
+        shares = (share) => [shared(share)[1], shared(share)[0]];
+      }
     } else {
       const there = (x: number, y: number) => mapPoint(map, x, y);
       const back = inverse(map);
       const home = (x: number, y: number) => mapPoint(back, x, y);
-      const inA = one.closed || other.closed ? null : partOf(one, other, there, alignment.reverse, scale);
-      const inB = one.closed || other.closed || inA ? null : partOf(other, one, home, alignment.reverse, 1 / scale);
+      const inA = partOf(one, other, there, alignment.reverse, scale);
+      const inB = inA ? null : partOf(other, one, home, alignment.reverse, 1 / scale);
       const flip = (share: number) => (alignment.reverse ? 1 - share : share);
       const within = ([low, high]: [number, number], share: number) =>
         Math.max(0, Math.min(1, (share - low) / Math.max(1e-9, high - low)));

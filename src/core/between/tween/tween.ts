@@ -117,7 +117,9 @@ class EdgeList {
 
   add(from: Float64Array, to: Float64Array, i: number, j: number, weight: number, turn: number): void {
     const [bx, by] = this.figure.vectorBefore(to[2 * j] - to[2 * i], to[2 * j + 1] - to[2 * i + 1]);
-    const own = turn - this.figure.turn;
+    // Half a circle is as far as anything turns within the figure.
+    const within = turn - this.figure.turn;
+    const own = Math.atan2(Math.sin(within), Math.cos(within));
     this.rows.push(i, j, weight, from[2 * j] - from[2 * i], from[2 * j + 1] - from[2 * i + 1], bx, by, own);
   }
 
