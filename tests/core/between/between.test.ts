@@ -246,6 +246,38 @@ describe('lines between', () => {
       }
     },
   );
+  test('a ring broken off in one drawing, anywhere and drawn either way round, stays a ring on its way', () => {
+    const ring = (n: number, start: number, share: number, way: number): Line =>
+      Array.from({ length: n }, (_, i) => {
+        const angle = 2 * Math.PI * (start + (way * share * i) / (n - 1));
+        return [200 + 40 * Math.cos(angle), 80 + 52 * Math.sin(angle)];
+      });
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0.6, max: 0.9, noNaN: true }),
+        fc.constantFrom(1, -1),
+        fc.boolean(),
+        (start, share, way, there) => {
+          const [whole, broken] = [ring(40, 0, 1, 1), ring(40, start, share, way)];
+          const rest = FIGURE.slice(1);
+          const [first, second] = there ? [whole, broken] : [broken, whole];
+          const moved = [second, ...rest].map((line) => shifted(line, 20, 6));
+          const [a, b] = [shapes([first, ...rest]), shapes(moved)];
+          const fixed = a.map((_, i) => ({ a: i, b: i }));
+          const pairings = pairUp(a, b, matchShapes(a, b, { size: SIZE, fixed }));
+          const lines = linesAt(makeTween(pairings, SIZE), 0.5);
+          const { path } = lines.find(({ pairing }) => pairings[pairing].a === 0)!;
+          for (let i = 0; i < path.length; i += 2) {
+            const far = Math.hypot((path[i] - 210) / 40, (path[i + 1] - 83) / 52);
+            expect(Math.abs(far - 1)).toBeLessThan(0.25);
+          }
+          expect(lengthOf(path)).toBeGreaterThan(0.9 * share * lengthOf(flat(ring(80, 0, 1, 1))));
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
   test('a figure squashes on what it stands on: its feet stay, half-way it is as high as keeps the volume even', () => {
     const [ground, squash] = [398, 0.6];
     const body = FIGURE.slice(0, 6);

@@ -1,5 +1,6 @@
 /** Matched strokes point by point: where one closed line's start lies on the other, which part of a longer line a shorter one is. */
 import { inverse, type Matrix, mapPoint } from '../../plane/matrix.ts';
+import { arcOf } from './arc.ts';
 import type { Matching } from './match.ts';
 import { type Path, pointAt, type Shape } from './shape.ts';
 
@@ -133,39 +134,6 @@ function partOf(
   return best[0] === 0 && best[1] === 1 ? null : best;
 }
 
-/** Starts tried around a closed line for an open one, and then about the best of them, in shares of that step. */
-const RING_STARTS = 48;
-const FINER = [-0.5, -0.25, 0.25, 0.5];
-
-/**
- * The part of a closed line that an open one is: a contour drawn in one go here and broken off there, or partly hidden.
- * @returns where on the ring it begins, which way round it goes (1 or -1), and how much of the ring it is
- */
-function arcOf(
-  ring: Shape,
-  arc: Shape,
-  map: (x: number, y: number) => [number, number],
-  scale: number,
-): { start: number; way: 1 | -1; width: number } {
-  const bounded = Math.max(0.75, Math.min(1.33, scale));
-  const share = arc.length / (ring.length * bounded);
-  const best = { start: 0, way: 1 as 1 | -1, width: 1 };
-  let least = Number.POSITIVE_INFINITY;
-  const look = (start: number, way: 1 | -1, width: number) => {
-    const distance = partDistance(ring, arc, map, start, start + way * width, false);
-    if (distance < least) {
-      least = distance;
-      Object.assign(best, { start, way, width });
-    }
-  };
-  const widths = [0.92, 1, 1.08].map((by) => Math.max(LEAST_PART, Math.min(1, by * share)));
-  for (const way of [1, -1] as const)
-    for (const width of new Set(widths)) for (let k = 0; k < RING_STARTS; k++) look(k / RING_STARTS, way, width);
-  const { start, way, width } = best;
-  for (const by of FINER) look(start + by / RING_STARTS, way, width);
-  return best;
-}
-
 /** A line gone on with beyond its ends by another, mapped and laid on at the joint without a jump. */
 function completed(
   short: Shape,
@@ -220,13 +188,13 @@ export function pairUp(a: Shape[], b: Shape[], { matches, maps }: Matching): Pai
     } else if (one.closed !== other.closed) {
       const onto = one.closed ? map : inverse(map);
       const [ring, arc] = one.closed ? [one, other] : [other, one];
-      const laid = (x: number, y: number) => mapPoint(onto, x, y);
-      const { start, way, width } = arcOf(ring, arc, laid, one.closed ? scale : 1 / scale);
+      const { start, way, width, map: laid } = arcOf(ring, arc, onto);
       const around = (share: number) => start + way * share;
       const part: [number, number] = [0, width];
       const onRing = (share: number) => pointAt(ring, around(share));
-      const onArc = (share: number) => completed(arc, false, part, (s) => laid(...onRing(s)), share);
-      const shared = (share: number) => [around(share) - Math.floor(around(share)), Math.min(1, share / width)] as const;
+      const onArc = (share: number) => completed(arc, false, part, (s) => mapPoint(laid, ...onRing(s)), share);
+      const shared = (share: number) =>
+        [around(share) - Math.floor(around(share)), Math.min(1, share / width)] as const;
       if (one.closed) {
         seenTo = part;
         at = (share) => [onRing(share), onArc(share)];
