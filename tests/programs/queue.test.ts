@@ -96,7 +96,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
 
   test('a worker that is asked to end gives its work back at once', async () => {
     shots(1);
-    await add(['--as', 'png', '--size', '2400x1350', '--parts', '2']);
+    await add(['--as', 'png', '--size', '1600x900', '--parts', '2']);
     const first = worker();
     await first.said(/takes work/);
     await new Promise((done) => setTimeout(done, 1200));
@@ -105,7 +105,7 @@ describe.skipIf(!REDIS_SERVER)('the queue', () => {
     expect((await rows())[0].state).not.toBe('failed');
     expect(readdirSync(folder).filter((name) => name.startsWith('.'))).toEqual([]);
     await worker(['--until-empty']).ended;
-    await allRight('png', ['--size', '2400x1350']);
+    await allRight('png', ['--size', '1600x900']);
   });
 
   test('what fails three times is set aside with its sentence, and is tried again when it is mended', async () => {

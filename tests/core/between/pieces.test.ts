@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { densePath, Link, littleInCommon, matchPieces } from '../../../src/core/between/index.ts';
+import { isOnPiece, shareOn } from '../../../src/core/between/match/strokes.ts';
 import type { Stroke } from '../../../src/core/shot/index.ts';
 import { strokeThrough } from '../../make.ts';
 
@@ -111,6 +112,41 @@ describe('a line drawn twice in one drawing', () => {
       const second = pieces.find(({ of }) => of === FIGURE.length);
       if (second) expect(second.range[1] - second.range[0]).toBeCloseTo(0.73, 1);
     }
+  });
+});
+
+describe('a ring in two', () => {
+  test('is cut where its pieces part, wherever that is on it: each piece lies on its own', () => {
+    const arc = (from: number, to: number): Line =>
+      Array.from({ length: 30 }, (_, i) => {
+        const angle = 2 * Math.PI * (from + ((to - from) * i) / 29);
+        return [200 + 70 * Math.cos(angle) + 12 * Math.cos(2 * angle), 420 + 46 * Math.sin(angle)];
+      });
+    const part = fc.record({
+      start: fc.integer({ min: 0, max: 99 }).map((percent) => percent / 100),
+      share: fc.integer({ min: 35, max: 65 }).map((percent) => percent / 100),
+      turned: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(part, ({ start, share, turned }) => {
+        const [one, two] = [arc(start, start + share), arc(start + share, start + 1)];
+        const a = strokes([...FIGURE, arc(0, 1)]);
+        const b = strokes([...FIGURE, one, turned ? [...two].reverse() : two].map((line) => moved(line, 9, -6)));
+        const [ofA, ofB] = [a, b].map((all) => all.map((stroke) => densePath(stroke)));
+        const ring = FIGURE.length;
+        // Which lines are one is known: only where the ring is cut is looked at.
+        const fixed = [...FIGURE.map((_, i) => ({ a: i, b: i })), { a: ring, b: ring }, { a: ring, b: ring + 1 }];
+        const found = matchPieces(ofA, ofB, { size: SIZE, fixed });
+        const own = found.matching.matches.filter((each) => found.a[each.a].dense === ofA[ring]);
+        expect(own).toHaveLength(2);
+        for (const each of own) {
+          const [p, q] = [found.a[each.a].shape.middle, found.b[each.b].shape.middle];
+          expect(Math.hypot(q.x - p.x - 9, q.y - p.y + 6)).toBeLessThan(0.02 * SIZE);
+          for (const at of [0, 0.5, 1]) expect(isOnPiece(found.a[each.a], shareOn(found.a[each.a], at))).toBe(true);
+        }
+      }),
+      { numRuns: 25 },
+    );
   });
 });
 

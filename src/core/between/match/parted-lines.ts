@@ -3,6 +3,9 @@ import { type Dense, densePath, pieceOf, type StrokePiece, shareOn } from './str
 
 /** More pieces than this are not told apart. */
 const MOST = 5;
+/** Places around a closed line where its pieces may part, and finer ones about the best of them, in shares of that step. */
+const STARTS = 24;
+const FINER = [-0.5, -0.25, 0.25, 0.5];
 
 function orders(count: number): number[][] {
   if (count <= 1) return [Array.from({ length: count }, (_, i) => i)];
@@ -74,50 +77,55 @@ function piecesFor(whole: Dense, parts: Dense[]): StrokePiece[] {
   for (const { k, under, range } of over) {
     const [piece, part] = [out[under], pieceOf(parts[under])];
     const turned = apartSo(part, piece, true) < apartSo(part, piece, false);
-    const [low, high] = turned ? [1 - range[1], 1 - range[0]] : range;
-    out[k] = pieceOf(whole, [shareOn(piece, low), shareOn(piece, high)]);
+    const [low, high] = (turned ? [1 - range[1], 1 - range[0]] : range).map((share) => shareOn(piece, share));
+    out[k] = pieceOf(whole, [low, high < low ? high + 1 : high]);
   }
   return out;
 }
 
 /**
- * Cuts a whole line into as many pieces as the parts given, as long in proportion, in the order that fits them best.
- * Piece i is part i's.
+ * Cuts a whole line into as many pieces as the parts given, as long in proportion, in the order that fits them best; a closed
+ * line also where it fits them best. Piece i is part i's.
  */
 function cutInto(whole: Dense, parts: Dense[]): StrokePiece[] {
   const lengths = parts.map(({ along }) => Math.max(1, along[along.length - 1]));
   const total = lengths.reduce((sum, length) => sum + length, 0);
   const wanted = parts.map((part) => pieceOf(part));
-  let best: StrokePiece[] = [];
-  let least = Number.POSITIVE_INFINITY;
-  const tried = parts.length <= MOST ? orders(parts.length) : [parts.map((_, i) => i)];
+  const best = { pieces: [] as StrokePiece[], cost: Number.POSITIVE_INFINITY, start: 0, order: parts.map((_, i) => i) };
   // The whole's own place says nothing here: the figure may have moved. Parts are compared about the middle of all of them.
   const middle = (all: StrokePiece[]) => [
     all.reduce((sum, { shape }) => sum + shape.middle.x, 0) / all.length,
     all.reduce((sum, { shape }) => sum + shape.middle.y, 0) / all.length,
   ];
   const [mx, my] = middle(wanted);
-  for (const order of tried) {
-    const cut: StrokePiece[] = [];
-    let from = 0;
+  const look = (start: number, order: number[]) => {
+    const pieces: StrokePiece[] = [];
+    let from = start;
     for (const i of order) {
       const to = from + lengths[i] / total;
-      cut[i] = pieceOf(whole, [from, to]);
+      // One that begins beyond the whole's end begins that much after its start.
+      pieces[i] = pieceOf(whole, from >= 1 ? [from - 1, to - 1] : [from, to]);
       from = to;
     }
-    const [cx, cy] = middle(cut);
+    const [cx, cy] = middle(pieces);
     let cost = 0;
-    cut.forEach((piece, i) => {
+    pieces.forEach((piece, i) => {
       const { middle: p } = wanted[i].shape;
       const { middle: q } = piece.shape;
       cost += apart(wanted[i], piece) + Math.hypot(p.x - mx - q.x + cx, p.y - my - q.y + cy) / total;
     });
-    if (cost < least) {
-      least = cost;
-      best = cut;
-    }
+    if (cost < best.cost) Object.assign(best, { pieces, cost, start, order });
+  };
+  const tried = parts.length <= MOST ? orders(parts.length) : [best.order];
+  if (parts.length < 2 || !pieceOf(whole).shape.closed) {
+    for (const order of tried) look(0, order);
+    return best.pieces;
   }
-  return best;
+  // Around a closed line any of them may be called the first.
+  for (const order of tried.filter(([first]) => first === 0)) for (let k = 0; k < STARTS; k++) look(k / STARTS, order);
+  const { start, order } = best;
+  for (const by of FINER) look((start + by / STARTS + 1) % 1, order);
+  return best.pieces;
 }
 
 /** The strokes of two drawings as pieces, and which pieces are pairs. */

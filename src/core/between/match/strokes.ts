@@ -72,16 +72,18 @@ export function handAtPlace({ points, closed }: Stroke, place: number): number[]
 export interface StrokePiece {
   dense: Dense;
   shape: Shape;
-  /** The part of the stroke the shape is, as shares of its length. */
+  /** The part of the stroke the shape is, as shares of its length; on a closed stroke it may run on over the start, beyond 1. */
   range: [number, number];
 }
 
-/** A part of a stroke, by shares of its length. */
+/** A part of a stroke, by shares of its length; beyond 1 a closed stroke goes on at its start. */
 export function pieceOf(dense: Dense, [from, to]: [number, number] = [0, 1]): StrokePiece {
   const total = dense.along[dense.along.length - 1];
   const inside: number[] = [];
-  for (let i = 0; i < dense.along.length; i++) {
-    const share = total > 0 ? dense.along[i] / total : 0;
+  const rounds = to > 1 + 1e-9 ? 2 : 1;
+  for (let k = 0; k < rounds * dense.along.length; k++) {
+    const i = k % dense.along.length;
+    const share = (total > 0 ? dense.along[i] / total : 0) + (k === i ? 0 : 1);
     if (share >= from - 1e-9 && share <= to + 1e-9) inside.push(dense.path[2 * i], dense.path[2 * i + 1]);
   }
   const shape = shapeOf(inside.length > 0 ? inside : dense.path);
@@ -89,8 +91,15 @@ export function pieceOf(dense: Dense, [from, to]: [number, number] = [0, 1]): St
   return { dense, shape, range: [from + wide * shape.cut[0], from + wide * shape.cut[1]] };
 }
 
-/** The share along the whole stroke for a share along a piece of it. */
-export const shareOn = ({ range: [from, to] }: StrokePiece, share: number): number => from + share * (to - from);
+/** The share along the whole stroke, 0..1, for a share along a piece of it. */
+export function shareOn({ range: [from, to] }: StrokePiece, share: number): number {
+  const on = from + share * (to - from);
+  return on > 1 ? on - 1 : on;
+}
+
+/** Whether a share along the whole stroke lies on a piece of it. */
+export const isOnPiece = ({ range: [from, to] }: StrokePiece, share: number): boolean =>
+  [share, share + 1].some((at) => at >= from - 1e-6 && at <= to + 1e-6);
 
 const mix = (a: number, b: number, t: number) => a + t * (b - a);
 

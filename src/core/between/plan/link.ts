@@ -14,6 +14,7 @@ import {
   densePath,
   handAt,
   handAtPlace,
+  isOnPiece,
   pieceOf,
   type StrokePiece,
   shareOn,
@@ -176,9 +177,7 @@ export class Link {
   private pinsOf(passage: Passage | null, arcs: ArcGuide[]): GuidedPoint[] {
     return (passage?.pins ?? []).flatMap(({ line, at, arc }) => {
       const path = arcs.find(({ id }) => id === arc)?.points;
-      const pairing = this.joined.findIndex(
-        ({ a: piece }) => piece.dense.stroke.id === line && at >= piece.range[0] - 1e-6 && at <= piece.range[1] + 1e-6,
-      );
+      const pairing = this.joined.findIndex(({ a: piece }) => piece.dense.stroke.id === line && isOnPiece(piece, at));
       if (!path || pairing < 0) return [];
       const { pairing: own, a: piece } = this.joined[pairing];
       const off = (k: number) => Math.abs(shareOn(piece, own.shareFrom[k]) - at);
