@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['tests/{core,store,server,app,demo,trial,cli}/**/*.test.ts'],
+          include: ['tests/{core,store,server,app,trial,cli}/**/*.test.ts'],
           setupFiles: ['tests/setup.ts'],
           // Properties run thousands of cases; a busy machine takes its time.
           testTimeout: 60_000,
@@ -18,7 +18,8 @@ export default defineConfig({
       {
         test: {
           name: 'browser',
-          include: ['tests/{browser,programs}/**/*.test.ts'],
+          // What looks at what is built: the application, the programs, the demo shot.
+          include: ['tests/{browser,programs,demo}/**/*.test.ts'],
           globalSetup: ['tests/browser/server.ts'],
           // What hangs is found out all the same; a slow machine must not be taken for it.
           testTimeout: 150_000,
