@@ -87,7 +87,7 @@ export async function run({ count, seed }: Wishes, address?: string): Promise<Ou
           `round ${rounds + 1} of seed ${seed}: after staying (${name}) there are ${now} lines, not ${there + own}`,
         );
       await animator.hand.cdp.send('Storage.overrideQuotaForOrigin', { origin: stage.origin });
-      await animator.kept(45_000);
+      await animator.kept();
       there += own;
       await animator.page.reload();
       await animator.deskReady(PAPER);

@@ -122,7 +122,6 @@ export class Hand {
       // What has its name in another way (a label around it, a title) is asked of the browser, which takes its time.
       (await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, {
         visible: true,
-        timeout: LONGEST_MS,
       }));
     await handle!.click();
   }

@@ -149,7 +149,7 @@ test('an arc, a horizon and safe frames lie over every drawing and in no deliver
   expect(await animator.seesNo(330, 262, ochre)).toBe(true);
   await animator.hand.key('Shift', 'KeyZ');
   await animator.view('export');
-  const { bytes } = await animator.handedOut(() => animator.hand.press('Write the GIF'), 40_000);
+  const { bytes } = await animator.handedOut(() => animator.hand.press('Write the GIF'));
   const { decoded } = await decodedGif(bytes);
   expect(decoded.some(([r, g, b]) => r > 150 && g < 160 && b < 110)).toBe(false);
   expect(layerNamed(shot, 'Rough').guide).toBe(true);

@@ -196,10 +196,9 @@ export class Animator {
     await this.hand.settled();
   }
 
-  async kept(timeout = LONGEST_MS): Promise<void> {
-    await this.page.waitForFunction(
-      () => /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''),
-      { timeout },
+  async kept(): Promise<void> {
+    await this.page.waitForFunction(() =>
+      /^Kept/.test(document.querySelector('[data-testid="kept"]')?.textContent ?? ''),
     );
   }
 

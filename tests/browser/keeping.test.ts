@@ -87,7 +87,7 @@ test('when storage is full it is said at once, drawing goes on, the shot file ca
   await animator.draw(animator.ring(400, 180, 60));
   expect(drawingsOf(await animator.shot(), 'Clean')[0].ink).toHaveLength(3);
   await animator.hand.cdp.send('Storage.overrideQuotaForOrigin', { origin });
-  await animator.kept(45_000);
+  await animator.kept();
   await animator.page.reload();
   await animator.deskReady({ width: 640, height: 360 });
   expect(drawingsOf(await animator.shot(), 'Clean')[0].ink).toHaveLength(3);

@@ -11,14 +11,14 @@ const LEAST = 0.05;
 
 /** Starts tried around a closed line for an open one, and then about the best of them, in shares of that step. */
 const RING_STARTS = 48;
-const FINER = [-0.5, -0.25, 0.25, 0.5];
+export const FINER = [-0.5, -0.25, 0.25, 0.5];
 /** Lengths tried, beside that of the open line. */
 const WIDTHS = [0.84, 0.92, 1, 1.08];
 /** Surroundings whose area grows by less or more than this do not hang together. */
 const SANE: readonly [number, number] = [0.2, 5];
 
-/** More than this a line neither grows nor shrinks. */
-const bounded = (growth: number) => Math.max(0.75, Math.min(1.33, growth));
+/** A growth as far as it is believed: a map that stretches more is not trusted to say how long a line is. */
+export const bounded = (growth: number) => Math.max(0.75, Math.min(1.33, growth));
 /** How much it counts that it turns otherwise than its surroundings: a part of a circle fits at every turn. */
 const TURNED = 0.25;
 

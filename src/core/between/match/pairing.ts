@@ -1,6 +1,6 @@
 /** Matched strokes point by point: where one closed line's start lies on the other, which part of a longer line a shorter one is. */
 import { inverse, type Matrix, mapPoint } from '../../plane/matrix.ts';
-import { arcOf } from './arc.ts';
+import { arcOf, bounded } from './arc.ts';
 import type { Matching } from './match.ts';
 import { type Path, pointAt, type Shape } from './shape.ts';
 
@@ -111,9 +111,7 @@ function partOf(
   reverse: boolean,
   scale: number,
 ): [number, number] | null {
-  // A map that stretches much is not trusted to say that a line as long as the other is a part of it.
-  const bounded = Math.max(0.75, Math.min(1.33, scale));
-  const share = Math.min(1, short.length / (long.length * bounded));
+  const share = Math.min(1, short.length / (long.length * bounded(scale)));
   if (share > PART || share < LEAST_PART || short.length > WHOLE * long.length) return null;
   const whole = partDistance(long, short, map, 0, 1, reverse);
   let best: [number, number] = [0, 1];

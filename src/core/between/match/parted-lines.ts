@@ -1,11 +1,11 @@
 /** Lines that are drawn in one go in one drawing and in several in the other: the whole one is cut where the others part. */
+import { FINER } from './arc.ts';
 import { type Dense, densePath, pieceOf, type StrokePiece, shareOn } from './strokes.ts';
 
 /** More pieces than this are not told apart. */
 const MOST = 5;
-/** Places around a closed line where its pieces may part, and finer ones about the best of them, in shares of that step. */
+/** Places around a closed line where its pieces may part. */
 const STARTS = 24;
-const FINER = [-0.5, -0.25, 0.25, 0.5];
 
 function orders(count: number): number[][] {
   if (count <= 1) return [Array.from({ length: count }, (_, i) => i)];

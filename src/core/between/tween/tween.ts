@@ -5,6 +5,7 @@
 
 import { turnOf } from '../../plane/matrix.ts';
 import type { Pairing } from '../match/pairing.ts';
+import { wrapped } from '../match/relations.ts';
 import type { Path } from '../match/shape.ts';
 import { bringOntoArcs, type GuidedPoint } from './guided-points.ts';
 import { Carrier, figureMotion, type Motion } from './motion.ts';
@@ -118,8 +119,7 @@ class EdgeList {
   add(from: Float64Array, to: Float64Array, i: number, j: number, weight: number, turn: number): void {
     const [bx, by] = this.figure.vectorBefore(to[2 * j] - to[2 * i], to[2 * j + 1] - to[2 * i + 1]);
     // Half a circle is as far as anything turns within the figure.
-    const within = turn - this.figure.turn;
-    const own = Math.atan2(Math.sin(within), Math.cos(within));
+    const own = wrapped(turn - this.figure.turn);
     this.rows.push(i, j, weight, from[2 * j] - from[2 * i], from[2 * j + 1] - from[2 * i + 1], bx, by, own);
   }
 
@@ -179,8 +179,7 @@ function addLinks(
       if (lines.size >= LINKS) break;
       if (lines.has(owner[j])) continue;
       lines.add(owner[j]);
-      const apart = turns[j] - turns[i];
-      const turn = turns[i] + Math.atan2(Math.sin(apart), Math.cos(apart)) / 2;
+      const turn = turns[i] + wrapped(turns[j] - turns[i]) / 2;
       const weight = touch ? TOUCH_WEIGHT : LINK_WEIGHT * Math.exp(-far / (0.35 * reach));
       list.add(from, to, i, j, weight, turn);
     }
