@@ -1,23 +1,52 @@
-/** Which lines of two drawings are one: a first matching by shape and place, weighed by the judge. */
+/** Which lines of two drawings are one: a first matching by shape and place, weighed by the judge; hatching bundle by bundle. */
+import { bundled, hatchingOf, standingFor } from './hatching.ts';
 import { judged } from './judge/judge.ts';
 import { type Matching, type MatchWishes, MOST_ASKED, matchShapes, settledMatching } from './match.ts';
+import { gapsOf } from './relations.ts';
 import type { Shape } from './shape.ts';
 
 /** What a first matching believes wholly is about so sure. */
 const WHOLLY = 0.4;
 /** How far along the first matching is half of the way. */
 const HALF = 0.5;
+/** So many lines stand for a bundle of hatching in drawings of very many. */
+const STANDING = 6;
+
+type Wishes = MatchWishes & { stages?: number };
 
 /**
  * Matches the lines of two drawings. A line may be in several matches: where it is in pieces in the other drawing, or drawn twice.
  * `sure` is how likely a match is right: of those that are 0.8 sure four in five are.
  * @param fixed pairs that are known, one to one; `stages`: of the judge, all when left out
  */
-export function matchLines(
-  a: Shape[],
-  b: Shape[],
-  { size, fixed = [], stages, progress = () => {} }: MatchWishes & { stages?: number },
-): Matching {
+export function matchLines(a: Shape[], b: Shape[], wishes: Wishes): Matching {
+  const { size, fixed = [] } = wishes;
+  const bundles = { a: hatchingOf(a, size), b: hatchingOf(b, size) };
+  if (bundles.a.length === 0 || bundles.b.length === 0) return lineByLine(a, b, wishes);
+  const crowded = a.length * b.length > MOST_ASKED;
+  const [inA, inB] = (['a', 'b'] as const).map((side) =>
+    standingFor(
+      side === 'a' ? a.length : b.length,
+      bundles[side],
+      fixed.map((pair) => pair[side]),
+      crowded ? STANDING : Number.POSITIVE_INFINITY,
+    ),
+  );
+  const [atA, atB] = [inA, inB].map((lines) => new Map(lines.map((line, k) => [line, k])));
+  const found = lineByLine(
+    inA.map((line) => a[line]),
+    inB.map((line) => b[line]),
+    { ...wishes, fixed: fixed.map((pair) => ({ a: atA.get(pair.a)!, b: atB.get(pair.b)! })) },
+  );
+  const pairs = found.matches.map((match) => ({ ...match, a: inA[match.a], b: inB[match.b] }));
+  const leading = (line: number) => found.maps[atA.get(line)!];
+  const all = bundled({ a, b, bundles, leading }, pairs, fixed);
+  if (all === pairs && !crowded) return found;
+  return settledMatching(a, b, all, size, crowded ? gapsOf(a, b, size) : found.gaps);
+}
+
+/** @param fixed pairs that are known, one to one */
+function lineByLine(a: Shape[], b: Shape[], { size, fixed = [], stages, progress = () => {} }: Wishes): Matching {
   const first = matchShapes(a, b, { size, fixed, asked: 1, progress: (share) => progress(HALF * share) });
   const known = new Set(fixed.map((pair) => `${pair.a} ${pair.b}`));
   const all = fixed.length >= Math.min(a.length, b.length) && known.size === fixed.length;
