@@ -2,7 +2,10 @@
 import { learnColours } from './learn/colours.ts';
 import { learnLines } from './learn/lines.ts';
 
-const KINDS: Record<string, (files: string[], out: string) => void> = { lines: learnLines, colours: learnColours };
+const KINDS: Record<string, (files: string[], out: string) => Promise<void>> = {
+  lines: learnLines,
+  colours: learnColours,
+};
 
 const [kind, out, ...files] = process.argv.slice(2);
 const run = KINDS[kind];
@@ -10,4 +13,4 @@ if (!run || !out || files.length === 0) {
   console.error(`Say what to learn: npm run --silent learn -- ${Object.keys(KINDS).join('|')} OUT.json CASES...`);
   process.exit(2);
 }
-run(files, out);
+await run(files, out);

@@ -2,6 +2,7 @@
  * Grows trees on rows of evidence with known answers: gradient boosting on the logistic loss, each tree split where it gains most first
  * (Friedman 2001; histograms of binned numbers and second-order gains as by Chen and Guestrin 2016).
  */
+import { Worker } from 'node:worker_threads';
 import { likelihoods, readTrees, sums, type Trees, type WrittenTrees } from '../../src/core/learnt/trees.ts';
 
 /** Numbers are told apart in so many bins. */
@@ -246,10 +247,39 @@ export interface Crossed {
   halves: [Trees, Trees];
 }
 
+/** The same numbers where every thread can read them, without a copy for each. */
+function shared<T extends Float32Array | Uint8Array>(numbers: T): T {
+  const out = new (numbers.constructor as new (of: SharedArrayBuffer) => T)(new SharedArrayBuffer(numbers.byteLength));
+  out.set(numbers);
+  return out;
+}
+
+/** Grows trees in a thread of their own. */
+function grownApart(lessons: Lessons, growing: Growing, seed: number, half?: 0 | 1): Promise<WrittenTrees> {
+  return new Promise((done, failed) => {
+    const thread = new Worker(new URL('./grow-apart.mjs', import.meta.url), {
+      workerData: { lessons, growing, half, seed },
+    });
+    thread.once('message', done);
+    thread.once('error', failed);
+  });
+}
+
 /** Learns from all, and from each half: what is believed of drawings while learning goes on is what those say who have not seen them. */
-export function crossed(lessons: Lessons, growing: Growing, seed: number): Crossed {
-  const [first, second] = ([0, 1] as const).map((half) => readTrees(grown(lessons, growing, half, seed)));
-  return { whole: grown(lessons, growing, undefined, seed), halves: [first, second] };
+export async function crossed(lessons: Lessons, growing: Growing, seed: number): Promise<Crossed> {
+  const { width, rows, answers, weights, halves } = lessons;
+  const open: Lessons = {
+    width,
+    rows: shared(rows),
+    answers: shared(answers),
+    weights: shared(weights),
+    halves: shared(halves),
+  };
+  // Halves take half as long as the whole: two cores are busy all the while.
+  const all = grownApart(open, growing, seed);
+  const first = await grownApart(open, growing, seed, 0);
+  const second = await grownApart(open, growing, seed, 1);
+  return { whole: await all, halves: [readTrees(first), readTrees(second)] };
 }
 
 /** How likely rows are of a drawing of one half, as whoever has learnt from the other says. */

@@ -169,7 +169,7 @@ function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
   };
 }
 
-export function learnColours(files: string[], out: string): void {
+export async function learnColours(files: string[], out: string): Promise<void> {
   const chance = chances(7);
   const steps = files.flatMap((file) => {
     const cases = readPaintCases(file);
@@ -180,8 +180,8 @@ export function learnColours(files: string[], out: string): void {
   });
   const learnt: Learnt = { first: null, second: null };
   for (let time = 0; time < TIMES; time++) {
-    learnt.first = crossed(walk(steps, learnt, 1), GROWING, time + 1);
-    learnt.second = crossed(walk(steps, learnt, 2), GROWING, time + 11);
+    learnt.first = await crossed(walk(steps, learnt, 1), GROWING, time + 1);
+    learnt.second = await crossed(walk(steps, learnt, 2), GROWING, time + 11);
     console.log(`time ${time + 1} of ${TIMES}`);
   }
   writeFileSync(out, `${JSON.stringify({ looks: [learnt.first!, learnt.second!].map(({ whole }) => whole) })}\n`);

@@ -134,7 +134,7 @@ function loss(pupils: Pupil[]): string {
   return (sum / pupils.length).toFixed(2);
 }
 
-export function learnLines(files: string[], out: string): void {
+export async function learnLines(files: string[], out: string): Promise<void> {
   const chance = chances(11);
   const whole = files
     .flatMap((file) => readCases(file).pairs as Known[])
@@ -152,13 +152,14 @@ export function learnLines(files: string[], out: string): void {
   });
   const pupils = [...whole, ...parts, ...pairs].map(pupilOf);
   console.log(`${whole.length} cases, ${parts.length} parts, ${pairs.length} together`);
-  const stages: WrittenTrees[] = STAGES.map((stage, k) => {
+  const stages: WrittenTrees[] = [];
+  for (const [k, stage] of STAGES.entries()) {
     const rows = pupils.map(({ judging }) => judging.evidence(stage));
     const width = rows[0].length / pupils[0].judging.candidates.length;
-    const learnt = crossed(lessonsOf(pupils, rows, width, chance), GROWING, k + 1);
+    const learnt = await crossed(lessonsOf(pupils, rows, width, chance), GROWING, k + 1);
     pupils.forEach(({ judging, half }, p) => void judging.believe(unseen(learnt, half, rows[p])));
     console.log(`stage ${k + 1}: ${loss(pupils)} a case, judged by the half that has not seen it`);
-    return learnt.whole;
-  });
+    stages.push(learnt.whole);
+  }
   writeFileSync(out, `${JSON.stringify({ stages })}\n`);
 }

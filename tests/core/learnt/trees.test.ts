@@ -61,13 +61,13 @@ test('they learn what no weighed sum tells, and are as sure as they are right', 
   expect(Math.max(...said)).toBeLessThan(0.99);
 });
 
-test('half of the lessons is judged by what was learnt from the other half', () => {
+test('half of the lessons is judged by what was learnt from the other half', async () => {
   const all = lessons(2000, 8);
   // Whoever had learnt from the first half would know that all its answers are yes.
   all.halves.forEach((half, k) => {
     if (half === 0) all.answers[k] = 1;
   });
-  const learnt = crossed(all, FEW, 1);
+  const learnt = await crossed(all, FEW, 1);
   const first = Float32Array.from(all.rows.filter((_, k) => all.halves[k >> 1] === 0));
   const mean = (said: Float64Array) => said.reduce((sum, p) => sum + p / said.length, 0);
   expect(mean(unseen(learnt, 0, first))).toBeLessThan(0.6);

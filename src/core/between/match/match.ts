@@ -13,6 +13,7 @@ import { limbGuesses } from './limbs.ts';
 import { costOf, FARTHEST, likestAlignment, predicted, ratioOf, shapeCosts, unlike } from './pair-cost.ts';
 import { bonds, type Gaps, gapsOf, type Relations, relations } from './relations.ts';
 import type { Shape } from './shape.ts';
+import { WayRound } from './way-round.ts';
 
 interface Match {
   a: number;
@@ -341,15 +342,18 @@ export function settledMatching(
       sums,
       weight: (all[k].sure + 0.01) * Math.exp(-LENGTH_LOSS * ratioOf(a[all[k].a], b[all[k].b])),
     }));
-  let matches = pairs.map((pair) => laid(pair, start));
+  const ways = new WayRound(a, b, size);
+  let matches = ways.righted(pairs.map((pair) => laid(pair, start)));
   let turns = turnsAround(a, b, matches, SETTLED_NEAR[0], size);
   // A line that is alike both ways round, or a ring, lies as what is around it says: its own say is left out.
   for (const near of SETTLED_NEAR) {
     const led = ledBy(a, leadersOf(matches), near, size);
-    matches = pairs.map((pair) => {
-      const { map, much } = led[pair.a];
-      return laid(pair, much > 0 ? steadied(map, turns[pair.a]) : start);
-    });
+    matches = ways.righted(
+      pairs.map((pair) => {
+        const { map, much } = led[pair.a];
+        return laid(pair, much > 0 ? steadied(map, turns[pair.a]) : start);
+      }),
+    );
     turns = turnsAround(a, b, matches, near, size);
   }
   const maps = partMaps(a, b, matches, gaps, size, start);

@@ -44,31 +44,39 @@ const PART_SAMPLES = 21;
 /** Share along b for a share along a. */
 type Along = (share: number) => number;
 
-/** The start on b of a's start, and which way round: the best of STARTS. */
+/** How much it counts, beside how alike the lines are when turned at will, that the turn is that of what is around. */
+const AS_AROUND = 0.2;
+
+/** Points about their middle, x and y in turn. */
+function aboutMiddle(points: [number, number][]): Float64Array {
+  const middle = (axis: 0 | 1) => points.reduce((sum, point) => sum + point[axis], 0) / points.length;
+  const [mx, my] = [middle(0), middle(1)];
+  return Float64Array.from(points.flatMap(([x, y]) => [x - mx, y - my]));
+}
+
+/**
+ * The start on b of a's start: the best of STARTS. A wing that turns far from what is around it begins where its own shape says.
+ * @param reverse b runs the other way round
+ */
 function closedAlong(a: Shape, b: Shape, map: Matrix, reverse: boolean): Along {
   const samples = 64;
-  const points = Array.from({ length: samples }, (_, i) => mapPoint(map, ...pointAt(a, i / samples)));
-  const around = Array.from({ length: STARTS }, (_, i) => pointAt(b, i / STARTS));
+  // Compared about their middles: how far the whole lies off says nothing of where it begins.
+  const points = aboutMiddle(Array.from({ length: samples }, (_, i) => mapPoint(map, ...pointAt(a, i / samples))));
+  const around = aboutMiddle(Array.from({ length: STARTS }, (_, i) => pointAt(b, i / STARTS)));
   const step = STARTS / samples;
   let best = 0;
-  let least = Number.POSITIVE_INFINITY;
-  // Compared about their middles: how far the whole lies off says nothing of where it begins.
-  const middle = (all: [number, number][]) => [
-    all.reduce((sum, [x]) => sum + x, 0) / all.length,
-    all.reduce((sum, [, y]) => sum + y, 0) / all.length,
-  ];
-  const [mx, my] = middle(points);
-  const [nx, ny] = middle(around);
+  let most = Number.NEGATIVE_INFINITY;
   for (let start = 0; start < STARTS; start++) {
-    let sum = 0;
+    let [re, im] = [0, 0];
     for (let i = 0; i < samples; i++) {
       const k = (start + (reverse ? -i : i) * step + 2 * STARTS) % STARTS;
-      const [x, y] = around[k];
-      const [dx, dy] = [points[i][0] - mx - x + nx, points[i][1] - my - y + ny];
-      sum += dx * dx + dy * dy;
+      const [px, py, x, y] = [points[2 * i], points[2 * i + 1], around[2 * k], around[2 * k + 1]];
+      re += px * x + py * y;
+      im += px * y - py * x;
     }
-    if (sum < least) {
-      least = sum;
+    const alike = AS_AROUND * re + (1 - AS_AROUND) * Math.sqrt(re * re + im * im);
+    if (alike > most) {
+      most = alike;
       best = start;
     }
   }

@@ -7,6 +7,7 @@ import type { Shape } from '../shape.ts';
 import { bentness, beside, type Laid, laidOn, type Rivals, rivals } from './laid.ts';
 import { drawnOver, goingOn, type Relative } from './own-lines.ts';
 import { type PartFit, partFit } from './part-fit.ts';
+import { type Seen, SIDES, seenFrom, sidesAlike } from './sides.ts';
 import { cover, type Spread, spreadOf } from './spread.ts';
 import {
   cutEnds,
@@ -39,7 +40,7 @@ const HEARD = 0.08;
 const PART = 0.4;
 
 /** Numbers of a candidate: what is quickly told, and with how the lines lie on one another. */
-const QUICK = 50;
+const QUICK = 50 + SIDES;
 const CLOSE = QUICK + 15;
 
 const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
@@ -54,6 +55,7 @@ export class Comparison {
   private readonly on: { a: Relative[][]; b: Relative[][] };
   private readonly over: { a: Relative[][]; b: Relative[][] };
   private readonly bent: { a: number[]; b: number[] };
+  private readonly seen: { a: Seen[]; b: Seen[] };
   private readonly spreadB: Spread[];
   /** What does not change while beliefs do, by place in the table of all pairs. */
   private readonly likeness = new Map<number, number>();
@@ -67,6 +69,7 @@ export class Comparison {
     this.on = { a: goingOn(a, size), b: goingOn(b, size) };
     this.over = { a: drawnOver(a, size), b: drawnOver(b, size) };
     this.bent = { a: a.map(bentness), b: b.map(bentness) };
+    this.seen = { a: seenFrom(a, size), b: seenFrom(b, size) };
     this.spreadB = b.map((shape) => spreadOf(shape, null));
   }
 
@@ -192,6 +195,7 @@ export class Comparison {
       m,
     );
     const likely = new Map(candidates.map(({ a: i, b: j }, c) => [i * m + j, belief[c]]));
+    const believed = (k: number, l: number) => likely.get(k * m + l) ?? 0;
     // How well the drawings are understood as a whole.
     const overall = sums.a.reduce((sum, each) => sum + Math.min(1, each), 0) / Math.max(1, n);
     candidates.forEach(({ a: i, b: j }, c) => {
@@ -236,7 +240,8 @@ export class Comparison {
           Math.min(said.nearest, heard.nearest) * 5,
           overall,
           Math.log((laid[0][c].off + 1e-3) / (to[0][i].spread + 5e-3)) / 3,
-          ...this.relatives(likely, i, j),
+          ...this.relatives(believed, i, j),
+          ...sidesAlike(this.seen.a[i], this.seen.b[j], [i, j], laid[0][c].alignment, believed),
         ],
         c * width,
       );
@@ -246,9 +251,7 @@ export class Comparison {
   }
 
   /** Whether what goes on from these lines, or is drawn over them, is believed to be one with the other: 4 numbers. */
-  private relatives(likely: Map<number, number>, i: number, j: number): number[] {
-    const m = this.b.lines.length;
-    const p = (k: number, l: number) => likely.get(k * m + l) ?? 0;
+  private relatives(p: (k: number, l: number) => number, i: number, j: number): number[] {
     let [onA, onB, both, over] = [0, 0, 0, 0];
     for (const { line: k, strength } of this.on.a[i]) {
       onA = Math.max(onA, strength * p(k, j));
