@@ -47,6 +47,20 @@ type Along = (share: number) => number;
 /** How much it counts, beside how alike the lines are when turned at will, that the turn is that of what is around. */
 const AS_AROUND = 0.2;
 
+/** Starts so near one another are one, but for the line's own shape. */
+const CLOSE_BY = 6;
+
+/** Where around a ring a value is highest, looked for from a place on. */
+function highest<T>(ring: T[], from: number, count: number, value: (each: T) => number): number {
+  let best = from;
+  let most = Number.NEGATIVE_INFINITY;
+  for (let k = from; k < from + count; k++) {
+    const here = value(ring[(k + ring.length) % ring.length]);
+    if (here > most) [best, most] = [k, here];
+  }
+  return (best + ring.length) % ring.length;
+}
+
 /** Points about their middle, x and y in turn. */
 function aboutMiddle(points: [number, number][]): Float64Array {
   const middle = (axis: 0 | 1) => points.reduce((sum, point) => sum + point[axis], 0) / points.length;
@@ -64,9 +78,8 @@ function closedAlong(a: Shape, b: Shape, map: Matrix, reverse: boolean): Along {
   const points = aboutMiddle(Array.from({ length: samples }, (_, i) => mapPoint(map, ...pointAt(a, i / samples))));
   const around = aboutMiddle(Array.from({ length: STARTS }, (_, i) => pointAt(b, i / STARTS)));
   const step = STARTS / samples;
-  let best = 0;
-  let most = Number.NEGATIVE_INFINITY;
-  for (let start = 0; start < STARTS; start++) {
+  /** How alike the lines are with this start: turned at will, and turned as what is around. */
+  const alike = Array.from({ length: STARTS }, (_, start): [number, number] => {
     let [re, im] = [0, 0];
     for (let i = 0; i < samples; i++) {
       const k = (start + (reverse ? -i : i) * step + 2 * STARTS) % STARTS;
@@ -74,13 +87,12 @@ function closedAlong(a: Shape, b: Shape, map: Matrix, reverse: boolean): Along {
       re += px * x + py * y;
       im += px * y - py * x;
     }
-    const alike = AS_AROUND * re + (1 - AS_AROUND) * Math.sqrt(re * re + im * im);
-    if (alike > most) {
-      most = alike;
-      best = start;
-    }
-  }
-  return (share) => best / STARTS + (reverse ? -share : share);
+    return [Math.sqrt(re * re + im * im), re];
+  });
+  const best = highest(alike, 0, STARTS, ([own, asAround]) => (1 - AS_AROUND) * own + AS_AROUND * asAround);
+  // What is around would draw the start its own way: close by the line's own shape decides.
+  const start = highest(alike, best - CLOSE_BY, 2 * CLOSE_BY + 1, ([own]) => own);
+  return (share) => start / STARTS + (reverse ? -share : share);
 }
 
 /** How much it counts that a part lies off as a whole: where surroundings take a line is less certain than how it is bent. */

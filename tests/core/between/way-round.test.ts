@@ -1,0 +1,101 @@
+/** Which way round a matched line lies, and where a ring begins, when its shape or its surroundings alone would mislead. */
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { pairUp, settledMatching, shapeOf } from '../../../src/core/between/index.ts';
+import { WayRound } from '../../../src/core/between/match/way-round.ts';
+
+type Point = [number, number];
+const SIZE = 400;
+const STRAIGHT = { reverse: false, first: 0 };
+const BACK = { reverse: true, first: 23 };
+
+const ring = (x: number, y: number, radius: number): Point[] =>
+  Array.from({ length: 33 }, (_, k) => [
+    x + radius * Math.cos((2 * Math.PI * k) / 32),
+    y + radius * Math.sin((2 * Math.PI * k) / 32),
+  ]);
+/** Half a circle, the same from either end. */
+const crown: Point[] = Array.from({ length: 21 }, (_, k) => [
+  200 - 120 * Math.cos((Math.PI * k) / 20),
+  180 - 120 * Math.sin((Math.PI * k) / 20),
+]);
+const HEAD: Point[][] = [
+  crown,
+  ring(160, 150, 20),
+  ring(240, 150, 20),
+  [
+    [80, 180],
+    [110, 260],
+    [290, 260],
+    [320, 180],
+  ],
+];
+
+describe('a line that is alike both ways round', () => {
+  const shapes = (lines: Point[][]) => lines.map((line) => shapeOf(line.flat()));
+
+  test('lies so that what it sees is the same, whichever way it was laid and drawn', () => {
+    fc.assert(
+      fc.property(fc.boolean(), fc.boolean(), fc.integer({ min: -60, max: 60 }), (drawnBack, laidBack, percent) => {
+        const [c, s] = [Math.cos(percent / 100), Math.sin(percent / 100)];
+        const turned = HEAD.map((line, k) => {
+          const there = line.map(([x, y]): Point => [c * x - s * y, s * x + c * y]);
+          return k === 0 && drawnBack ? there.reverse() : there;
+        });
+        const [a, b] = [shapes(HEAD), shapes(turned)];
+        const matches = HEAD.map((_, k) => ({ a: k, b: k, alignment: k === 0 && laidBack ? BACK : STRAIGHT }));
+        const [crowned] = new WayRound(a, b, SIZE).righted(matches);
+        expect(crowned.alignment).toEqual(drawnBack ? BACK : STRAIGHT);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('stays as it lies when nothing is to be seen', () => {
+    const lone = shapes([
+      [
+        [100, 100],
+        [300, 100],
+      ],
+    ]);
+    for (const alignment of [STRAIGHT, BACK])
+      expect(new WayRound(lone, lone, SIZE).righted([{ a: 0, b: 0, alignment }])[0].alignment).toEqual(alignment);
+  });
+});
+
+test('a ring begins where its own shape says, though all around it stands still and it turns far', () => {
+  // A wing with its feathers at one end.
+  const wing: Point[] = [
+    [0, 0],
+    [40, 8],
+    [80, 20],
+    [120, 60],
+    [100, 55],
+    [110, 90],
+    [80, 70],
+    [70, 100],
+    [40, 60],
+    [10, 30],
+    [0, 0],
+  ];
+  const body = [ring(200, 200, 60), ring(200, 120, 30), ring(215, 115, 5)].map((line) => shapeOf(line.flat()));
+  fc.assert(
+    fc.property(fc.integer({ min: -24, max: 24 }), (tenths) => {
+      const [c, s] = [Math.cos(tenths / 10), Math.sin(tenths / 10)];
+      const moved = (turn: [number, number]) =>
+        shapeOf(wing.flatMap(([x, y]) => [260 + turn[0] * x - turn[1] * y, 180 + turn[1] * x + turn[0] * y]));
+      const [a, b] = [
+        [...body, moved([1, 0])],
+        [...body, moved([c, s])],
+      ];
+      const pairs = a.map((_, k) => ({ a: k, b: k, sure: 1 }));
+      const pairing = pairUp(a, b, settledMatching(a, b, pairs, SIZE)).find((each) => each.a === 3)!;
+      for (let k = 0; k < pairing.from.length; k += 2) {
+        const [x, y] = [pairing.from[k] - 260, pairing.from[k + 1] - 180];
+        const off = Math.hypot(260 + c * x - s * y - pairing.to[k], 180 + s * x + c * y - pairing.to[k + 1]);
+        expect(off).toBeLessThan(8);
+      }
+    }),
+    { numRuns: 49 },
+  );
+});
