@@ -24,8 +24,8 @@ export default defineConfig({
           // What hangs is found out all the same; a slow machine must not be taken for it.
           testTimeout: 150_000,
           hookTimeout: 240_000,
-          // Two cores, and most of a test is waiting: two browsers at a time, each file with one of its own.
-          maxWorkers: 2,
+          // Most of a test is waiting: more browsers at a time than there are cores, each file with one of its own.
+          maxWorkers: 3,
         },
       },
     ],
