@@ -9,6 +9,7 @@
  * - match: two strokes taken for the same line. Pairing: the same point by point. Pair: what the person sees of it.
  * - alone: a line that only one of the two drawings has.
  * - parted line: one stroke in one drawing that is several in the other.
+ * - tuft: lines of hatching that go together (`match/hatching.ts`).
  * - link: two drawings one after another with what lies between them. Chain: links in a row.
  * - tween: all lines of a link on their way. Field: how what has no line of its own goes along.
  * - passage: what the hand has settled about a link (pairs, lines alone, guided points).
@@ -24,7 +25,8 @@
  * way are found by what else their turn brings into place (`limbs.ts`); in the last round every stroke asks its neighbours
  * (`relations.ts`). That is the first matching. The judge then weighs all that may be one, in stages: what one believes leads to where
  * the next looks (`judge/judging.ts`); a line in one go here and in pieces there has several partners and is cut where they part
- * (`parted-lines.ts`). Method, figures and what did not help: docs/JUDGES.md.
+ * (`parted-lines.ts`). Which way round a line lies what it sees on its sides says (`way-round.ts`); hatching goes tuft to tuft
+ * (`hatching.ts`). Method, figures and what did not help: docs/JUDGES.md.
  *
  * Figure and parts have motions of their own (`motion.ts`); every edge turns by its own angle, and the points are solved for
  * (`tween.ts`, `solve.ts`). Links in a row are made one smooth way in time (`chain.ts`).

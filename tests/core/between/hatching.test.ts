@@ -1,8 +1,8 @@
-/** Hatching between two keys: bundles of short lines that go together, whatever their number and the order they are drawn in. */
+/** Hatching between two keys: tufts of short lines that go together, whatever their number and the order they are drawn in. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { matchLines, type Shape, shapeOf } from '../../../src/core/between/index.ts';
-import { hatchingOf } from '../../../src/core/between/match/hatching.ts';
+import { tuftsOf } from '../../../src/core/between/match/hatching.ts';
 
 const SIZE = 400;
 type Point = [number, number];
@@ -79,8 +79,8 @@ const hatches = fc.integer({ min: 9, max: 18 }).chain((count) =>
 describe('hatching', () => {
   test('is told from the lines of the figure', () => {
     const lines = [...COAT, ...hatch({ count: 9, order: [8, 0, 1, 5, 2, 3, 7, 4, 6], back: Array(9).fill(false) })];
-    expect(hatchingOf(shapes(lines, 0.2), SIZE)).toEqual([[5, 6, 7, 8, 9, 10, 11, 12, 13]]);
-    expect(hatchingOf(shapes(COAT, 0), SIZE)).toEqual([]);
+    expect(tuftsOf(shapes(lines, 0.2), SIZE)).toEqual([[5, 6, 7, 8, 9, 10, 11, 12, 13]]);
+    expect(tuftsOf(shapes(COAT, 0), SIZE)).toEqual([]);
   });
 
   test('goes to hatching, from its first line to its last, however many there are and whatever their order', () => {

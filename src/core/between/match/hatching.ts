@@ -1,7 +1,7 @@
 /**
  * Hatching: many short lines side by side. No line of it is like only one line of the next drawing, and their number changes
- * from key to key; they are taken as bundles that go together. Which bundle is which its lines say together; within two
- * bundles lines are paired as they lie when the one bundle is laid on the other as a whole.
+ * from key to key; they are taken as tufts, lines that go together. Which tuft is which its lines say together; within two
+ * tufts lines are paired as they lie when the one tuft is laid on the other as a whole.
  */
 import type { Matrix } from '../../plane/matrix.ts';
 import type { Point } from '../../plane/point.ts';
@@ -20,11 +20,11 @@ const ACROSS = 0.5;
 const ALONG = 0.5;
 /** Nearer to one another two lines are one that was drawn twice. */
 const TWICE = 0.02;
-/** Of two bundles that are paired by what their lines say: so much of a line at least. */
+/** Of two tufts that are paired by what their lines say: so much of a line at least. */
 const LEAST_SAID = 0.5;
-/** Where every line of the smaller bundle is in one pair so sure, they stay as they are. */
+/** Where every line of the smaller tuft is in one pair so sure, they stay as they are. */
 const SETTLED = 0.58;
-/** In larger bundles a line is held against so many of the nearest only. */
+/** In larger tufts a line is held against so many of the nearest only. */
 const NEAREST = 12;
 
 /** Two lines taken for one, by their places in the two drawings. */
@@ -63,8 +63,8 @@ function sideBySide(p: Straight, q: Straight): boolean {
   return across <= ACROSS * length && across >= TWICE * length && Math.abs(p.dx * ex + p.dy * ey) <= ALONG * length;
 }
 
-/** The bundles of hatching in a drawing: for each the places of its lines. @param size of the figure, pixels */
-export function hatchingOf(lines: Shape[], size: number): number[][] {
+/** The tufts of hatching in a drawing: for each the places of its lines. @param size of the figure, pixels */
+export function tuftsOf(lines: Shape[], size: number): number[][] {
   const straight = lines.flatMap((shape, line) => straightOf(shape, line, size));
   // From left to right, so that lines far off are not even looked at.
   straight.sort((p, q) => p.middle.x - q.middle.x);
@@ -78,25 +78,25 @@ export function hatchingOf(lines: Shape[], size: number): number[][] {
   for (let i = 0; i < straight.length; i++)
     for (let k = i + 1; k < straight.length && straight[k].middle.x - straight[i].middle.x <= longest; k++)
       if (sideBySide(straight[i], straight[k])) parent[root(k)] = root(i);
-  const bundles = new Map<number, number[]>();
+  const tufts = new Map<number, number[]>();
   straight.forEach(({ line }, k) => {
-    bundles.set(root(k), [...(bundles.get(root(k)) ?? []), line]);
+    tufts.set(root(k), [...(tufts.get(root(k)) ?? []), line]);
   });
-  return [...bundles.values()].filter((bundle) => bundle.length >= FEWEST).map((all) => all.sort((p, q) => p - q));
+  return [...tufts.values()].filter((tuft) => tuft.length >= FEWEST).map((all) => all.sort((p, q) => p - q));
 }
 
 /** Middles of lines about the middle of them all. */
-function about(lines: Shape[], bundle: number[], linear: (x: number, y: number) => [number, number]): Float64Array {
-  const out = new Float64Array(2 * bundle.length);
+function about(lines: Shape[], tuft: number[], linear: (x: number, y: number) => [number, number]): Float64Array {
+  const out = new Float64Array(2 * tuft.length);
   let [mx, my] = [0, 0];
-  bundle.forEach((line, k) => {
+  tuft.forEach((line, k) => {
     const [x, y] = linear(lines[line].middle.x, lines[line].middle.y);
     out[2 * k] = x;
     out[2 * k + 1] = y;
-    mx += x / bundle.length;
-    my += y / bundle.length;
+    mx += x / tuft.length;
+    my += y / tuft.length;
   });
-  for (let k = 0; k < bundle.length; k++) {
+  for (let k = 0; k < tuft.length; k++) {
     out[2 * k] -= mx;
     out[2 * k + 1] -= my;
   }
@@ -138,12 +138,12 @@ function rows(places: Float64Array, axis: [number, number]): Float64Array {
   return out;
 }
 
-/** Which line of one bundle is which of the other, both laid on one another from end to end. @param map how what is around goes */
+/** Which line of one tuft is which of the other, both laid on one another from end to end. @param map how what is around goes */
 function within(a: Shape[], b: Shape[], one: number[], other: number[], map: Matrix): Pair[] {
   const from = about(a, one, (x, y) => [map[0] * x + map[2] * y, map[1] * x + map[3] * y]);
   const to = about(b, other, (x, y) => [x, y]);
   const way = longWay(to);
-  // The first bundle's own long way, turned the way the second's runs: the two may be turned a little against one another.
+  // The first tuft's own long way, turned the way the second's runs: the two may be turned a little against one another.
   const own = longWay(from);
   const turned: [number, number] = own[0] * way[0] + own[1] * way[1] < 0 ? [-own[0], -own[1]] : own;
   const [p, q] = [rows(from, turned), rows(to, way)];
@@ -163,11 +163,11 @@ function within(a: Shape[], b: Shape[], one: number[], other: number[], map: Mat
   return out;
 }
 
-/** Which bundle each line is in; -1: in none. */
-function bundleOf(count: number, bundles: number[][]): Int32Array {
+/** Which tuft each line is in; -1: in none. */
+function tuftOf(count: number, tufts: number[][]): Int32Array {
   const out = new Int32Array(count).fill(-1);
-  bundles.forEach((bundle, k) => {
-    for (const line of bundle) out[line] = k;
+  tufts.forEach((tuft, k) => {
+    for (const line of tuft) out[line] = k;
   });
   return out;
 }
@@ -178,38 +178,38 @@ const isOneToOne = (pairs: Pair[]): boolean =>
 interface Drawings {
   a: Shape[];
   b: Shape[];
-  bundles: { a: number[][]; b: number[][] };
-  /** How a bundle's first line goes, as what is around it has it. */
+  tufts: { a: number[][]; b: number[][] };
+  /** How a tuft's first line goes, as what is around it has it. */
   leading: (line: number) => Matrix;
 }
 
 /**
- * Pairs with those of hatching made bundle by bundle.
+ * Pairs with those of hatching made tuft by tuft.
  * @param pairs what was found line by line; @param known pairs that stay as they are
  */
-export function bundled({ a, b, bundles, leading }: Drawings, pairs: SurePair[], known: Pair[]): SurePair[] {
-  if (bundles.a.length === 0 || bundles.b.length === 0) return pairs;
-  const [ofA, ofB] = [bundleOf(a.length, bundles.a), bundleOf(b.length, bundles.b)];
-  const said = new Float64Array(bundles.a.length * bundles.b.length);
-  const [saidOfA, saidOfB] = [new Float64Array(bundles.a.length), new Float64Array(bundles.b.length)];
+export function pairedByTufts({ a, b, tufts, leading }: Drawings, pairs: SurePair[], known: Pair[]): SurePair[] {
+  if (tufts.a.length === 0 || tufts.b.length === 0) return pairs;
+  const [ofA, ofB] = [tuftOf(a.length, tufts.a), tuftOf(b.length, tufts.b)];
+  const said = new Float64Array(tufts.a.length * tufts.b.length);
+  const [saidOfA, saidOfB] = [new Float64Array(tufts.a.length), new Float64Array(tufts.b.length)];
   for (const pair of pairs) {
     const [k, l] = [ofA[pair.a], ofB[pair.b]];
     if (k >= 0) saidOfA[k] += pair.sure;
     if (l >= 0) saidOfB[l] += pair.sure;
-    if (k >= 0 && l >= 0) said[k * bundles.b.length + l] += pair.sure;
+    if (k >= 0 && l >= 0) said[k * tufts.b.length + l] += pair.sure;
   }
   let out = pairs;
   const cost = said.map((sum) => (sum < LEAST_SAID ? Number.POSITIVE_INFINITY : -sum));
-  assign(cost, bundles.a.length, bundles.b.length, 0).forEach((l, k) => {
+  assign(cost, tufts.a.length, tufts.b.length, 0).forEach((l, k) => {
     if (l < 0) return;
-    const [one, other] = [bundles.a[k], bundles.b[l]];
+    const [one, other] = [tufts.a[k], tufts.b[l]];
     const found = pairs.filter((pair) => ofA[pair.a] === k && ofB[pair.b] === l);
     const settled = found.length === Math.min(one.length, other.length) && found.every(({ sure }) => sure >= SETTLED);
     if (settled && isOneToOne(found)) return;
     const isKnown = new Set(known.flatMap((pair) => [`a${pair.a}`, `b${pair.b}`]));
     const free = [one.filter((line) => !isKnown.has(`a${line}`)), other.filter((line) => !isKnown.has(`b${line}`))];
     if (free.some((lines) => lines.length === 0)) return;
-    const sum = said[k * bundles.b.length + l];
+    const sum = said[k * tufts.b.length + l];
     const sure = sum / (saidOfA[k] + saidOfB[l] - sum);
     const [inA, inB] = [new Set(free[0]), new Set(free[1])];
     out = [
@@ -220,13 +220,13 @@ export function bundled({ a, b, bundles, leading }: Drawings, pairs: SurePair[],
   return out;
 }
 
-/** Of the lines of a drawing those that stand for all: what is no hatching, what is to be kept, and so many of each bundle. */
-export function standingFor(count: number, bundles: number[][], kept: number[], most: number): number[] {
-  const bundle = bundleOf(count, bundles);
+/** Of the lines of a drawing those that stand for all: what is no hatching, what is to be kept, and so many of each tuft. */
+export function standingFor(count: number, tufts: number[][], kept: number[], most: number): number[] {
+  const tuft = tuftOf(count, tufts);
   const stay = new Set(kept);
-  for (const lines of bundles) {
+  for (const lines of tufts) {
     const some = Math.min(most, lines.length);
     for (let k = 0; k < some; k++) stay.add(lines[Math.floor((k * lines.length) / some)]);
   }
-  return Array.from({ length: count }, (_, line) => line).filter((line) => bundle[line] < 0 || stay.has(line));
+  return Array.from({ length: count }, (_, line) => line).filter((line) => tuft[line] < 0 || stay.has(line));
 }

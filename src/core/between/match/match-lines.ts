@@ -1,5 +1,5 @@
-/** Which lines of two drawings are one: a first matching by shape and place, weighed by the judge; hatching bundle by bundle. */
-import { bundled, hatchingOf, standingFor } from './hatching.ts';
+/** Which lines of two drawings are one: a first matching by shape and place, weighed by the judge; hatching tuft by tuft. */
+import { pairedByTufts, standingFor, tuftsOf } from './hatching.ts';
 import { judged } from './judge/judge.ts';
 import { type Matching, type MatchWishes, MOST_ASKED, matchShapes, settledMatching } from './match.ts';
 import { gapsOf } from './relations.ts';
@@ -9,7 +9,7 @@ import type { Shape } from './shape.ts';
 const WHOLLY = 0.4;
 /** How far along the first matching is half of the way. */
 const HALF = 0.5;
-/** So many lines stand for a bundle of hatching in drawings of very many. */
+/** So many lines stand for a tuft of hatching in drawings of very many. */
 const STANDING = 6;
 
 type Wishes = MatchWishes & { stages?: number };
@@ -21,13 +21,13 @@ type Wishes = MatchWishes & { stages?: number };
  */
 export function matchLines(a: Shape[], b: Shape[], wishes: Wishes): Matching {
   const { size, fixed = [] } = wishes;
-  const bundles = { a: hatchingOf(a, size), b: hatchingOf(b, size) };
-  if (bundles.a.length === 0 || bundles.b.length === 0) return lineByLine(a, b, wishes);
+  const tufts = { a: tuftsOf(a, size), b: tuftsOf(b, size) };
+  if (tufts.a.length === 0 || tufts.b.length === 0) return lineByLine(a, b, wishes);
   const crowded = a.length * b.length > MOST_ASKED;
   const [inA, inB] = (['a', 'b'] as const).map((side) =>
     standingFor(
       side === 'a' ? a.length : b.length,
-      bundles[side],
+      tufts[side],
       fixed.map((pair) => pair[side]),
       crowded ? STANDING : Number.POSITIVE_INFINITY,
     ),
@@ -40,7 +40,7 @@ export function matchLines(a: Shape[], b: Shape[], wishes: Wishes): Matching {
   );
   const pairs = found.matches.map((match) => ({ ...match, a: inA[match.a], b: inB[match.b] }));
   const leading = (line: number) => found.maps[atA.get(line)!];
-  const all = bundled({ a, b, bundles, leading }, pairs, fixed);
+  const all = pairedByTufts({ a, b, tufts, leading }, pairs, fixed);
   if (all === pairs && !crowded) return found;
   return settledMatching(a, b, all, size, crowded ? gapsOf(a, b, size) : found.gaps);
 }
