@@ -24,8 +24,8 @@ export default defineConfig({
           // What hangs is found out all the same; a slow machine must not be taken for it.
           testTimeout: 150_000,
           hookTimeout: 240_000,
-          // Two cores, and two browsers at a time keep them busy, each file with one of its own.
-          maxWorkers: 2,
+          // Much of a test is waiting: three browsers at a time keep two cores busy, each file with one of its own.
+          maxWorkers: 3,
         },
       },
     ],

@@ -47,6 +47,8 @@ export async function launch(profile = freshProfile()): Promise<{ browser: Brows
 export const LONGEST_MS = 60_000;
 /** Names that stand on things themselves are found within this time. */
 const QUICK_MS = 1500;
+/** What moves away from under the pointer so often is not to be pressed. */
+const MOST_PRESSES = 3;
 
 export interface PenPoint {
   x: number;
@@ -123,7 +125,32 @@ export class Hand {
       (await this.page.waitForSelector(`aria/${name}${role ? `[role="${role}"]` : ''}`, {
         visible: true,
       }));
-    await handle!.click();
+    await this.pressOn(handle!);
+  }
+
+  /**
+   * Clicks an element; again when it was missed because it moved away meanwhile. What a view asks for comes a moment later and
+   * moves what lies below it: a hand would see that and follow.
+   */
+  private async pressOn(handle: ElementHandle<Element>): Promise<void> {
+    for (let time = 0; time < MOST_PRESSES; time++) {
+      const before = await handle.evaluate((element) => {
+        const reached = () => void element.setAttribute('data-pressed', '');
+        element.removeAttribute('data-pressed');
+        element.addEventListener('pointerdown', reached, { capture: true, once: true });
+        const { x, y } = element.getBoundingClientRect();
+        return { x, y };
+      });
+      await handle.click();
+      const missed = handle.evaluate((element, { x, y }) => {
+        const now = element.getBoundingClientRect();
+        const reached = element.hasAttribute('data-pressed') || !element.isConnected;
+        element.removeAttribute('data-pressed');
+        return !reached && (now.x !== x || now.y !== y);
+      }, before);
+      // A page that is gone was reached.
+      if (!(await missed.catch(() => false))) return;
+    }
   }
 
   /** Chooses from a list that drops down, by the value of the choice. */
