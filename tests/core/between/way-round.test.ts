@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { pairUp, settledMatching, shapeOf } from '../../../src/core/between/index.ts';
 import { WayRound } from '../../../src/core/between/match/way-round.ts';
+import { rotation } from '../../../src/core/plane/matrix.ts';
 
 type Point = [number, number];
 const SIZE = 400;
@@ -42,16 +43,17 @@ describe('a line that is alike both ways round', () => {
           const there = line.map(([x, y]): Point => [c * x - s * y, s * x + c * y]);
           return k === 0 && drawnBack ? there.reverse() : there;
         });
+        const turn = rotation(percent / 100);
         const [a, b] = [shapes(HEAD), shapes(turned)];
         const matches = HEAD.map((_, k) => ({ a: k, b: k, alignment: k === 0 && laidBack ? BACK : STRAIGHT }));
-        const [crowned] = new WayRound(a, b, SIZE).righted(matches);
+        const [crowned] = new WayRound(a, b, SIZE).righted(matches, () => turn);
         expect(crowned.alignment).toEqual(drawnBack ? BACK : STRAIGHT);
       }),
       { numRuns: 60 },
     );
   });
 
-  test('stays as it lies when nothing is to be seen', () => {
+  test('lies as what is around it goes when nothing is to be seen', () => {
     const lone = shapes([
       [
         [100, 100],
@@ -59,7 +61,13 @@ describe('a line that is alike both ways round', () => {
       ],
     ]);
     for (const alignment of [STRAIGHT, BACK])
-      expect(new WayRound(lone, lone, SIZE).righted([{ a: 0, b: 0, alignment }])[0].alignment).toEqual(alignment);
+      for (const [angle, wanted] of [
+        [0.1, STRAIGHT],
+        [3, BACK],
+      ] as const)
+        expect(
+          new WayRound(lone, lone, SIZE).righted([{ a: 0, b: 0, alignment }], () => rotation(angle))[0].alignment,
+        ).toEqual(wanted);
   });
 });
 

@@ -343,16 +343,18 @@ export function settledMatching(
       weight: (all[k].sure + 0.01) * Math.exp(-LENGTH_LOSS * ratioOf(a[all[k].a], b[all[k].b])),
     }));
   const ways = new WayRound(a, b, size);
-  let matches = ways.righted(pairs.map((pair) => laid(pair, start)));
+  let matches = ways.righted(
+    pairs.map((pair) => laid(pair, start)),
+    () => start,
+  );
   let turns = turnsAround(a, b, matches, SETTLED_NEAR[0], size);
   // A line that is alike both ways round, or a ring, lies as what is around it says: its own say is left out.
   for (const near of SETTLED_NEAR) {
     const led = ledBy(a, leadersOf(matches), near, size);
+    const goes = (line: number) => (led[line].much > 0 ? steadied(led[line].map, turns[line]) : start);
     matches = ways.righted(
-      pairs.map((pair) => {
-        const { map, much } = led[pair.a];
-        return laid(pair, much > 0 ? steadied(map, turns[pair.a]) : start);
-      }),
+      pairs.map((pair) => laid(pair, goes(pair.a))),
+      goes,
     );
     turns = turnsAround(a, b, matches, near, size);
   }
