@@ -7,7 +7,7 @@ import { type Predicted, predicted, ratioOf } from './pair-cost.ts';
 import type { Shape } from './shape.ts';
 
 /** A line is turned round when what it sees then is so much more alike; its shape, turned at will and as it is led, counts so much beside. */
-const MARGIN = 1;
+const MARGIN = 2.4;
 const SHAPE = 4;
 const LED = 2;
 
