@@ -188,7 +188,6 @@ interface Drawings {
  * @param pairs what was found line by line; @param known pairs that stay as they are
  */
 export function pairedByTufts({ a, b, tufts, leading }: Drawings, pairs: SurePair[], known: Pair[]): SurePair[] {
-  if (tufts.a.length === 0 || tufts.b.length === 0) return pairs;
   const [ofA, ofB] = [tuftOf(a.length, tufts.a), tuftOf(b.length, tufts.b)];
   const said = new Float64Array(tufts.a.length * tufts.b.length);
   const [saidOfA, saidOfB] = [new Float64Array(tufts.a.length), new Float64Array(tufts.b.length)];
@@ -198,6 +197,7 @@ export function pairedByTufts({ a, b, tufts, leading }: Drawings, pairs: SurePai
     if (l >= 0) saidOfB[l] += pair.sure;
     if (k >= 0 && l >= 0) said[k * tufts.b.length + l] += pair.sure;
   }
+  const [knownA, knownB] = [new Set(known.map((pair) => pair.a)), new Set(known.map((pair) => pair.b))];
   let out = pairs;
   const cost = said.map((sum) => (sum < LEAST_SAID ? Number.POSITIVE_INFINITY : -sum));
   assign(cost, tufts.a.length, tufts.b.length, 0).forEach((l, k) => {
@@ -206,8 +206,7 @@ export function pairedByTufts({ a, b, tufts, leading }: Drawings, pairs: SurePai
     const found = pairs.filter((pair) => ofA[pair.a] === k && ofB[pair.b] === l);
     const settled = found.length === Math.min(one.length, other.length) && found.every(({ sure }) => sure >= SETTLED);
     if (settled && isOneToOne(found)) return;
-    const isKnown = new Set(known.flatMap((pair) => [`a${pair.a}`, `b${pair.b}`]));
-    const free = [one.filter((line) => !isKnown.has(`a${line}`)), other.filter((line) => !isKnown.has(`b${line}`))];
+    const free = [one.filter((line) => !knownA.has(line)), other.filter((line) => !knownB.has(line))];
     if (free.some((lines) => lines.length === 0)) return;
     const sum = said[k * tufts.b.length + l];
     const sure = sum / (saidOfA[k] + saidOfB[l] - sum);

@@ -2,6 +2,7 @@
 
 import type { Matrix } from '../../plane/matrix.ts';
 import { type Alignment, correlation, OPEN_ALIGNMENTS } from './alignments.ts';
+import { unlikeStraight } from './judge/laid.ts';
 import { type Seen, seenFrom, sidesAlike } from './judge/sides.ts';
 import { type Predicted, predicted, ratioOf } from './pair-cost.ts';
 import type { Shape } from './shape.ts';
@@ -72,6 +73,5 @@ function unlikeSo(one: Shape, other: Shape, { reverse, first }: Alignment): numb
 /** How unlike a line that has been led somewhere is to its partner, laid so and not turned any more, 0..1. */
 function straightSo(at: Predicted, other: Shape, { reverse, first }: Alignment): number {
   const [re] = correlation(at.x, at.y, other, reverse, first);
-  const sum = at.moment + other.moment;
-  return Math.sqrt(Math.max(0, (sum - 2 * re) / sum));
+  return unlikeStraight(at, other, re);
 }

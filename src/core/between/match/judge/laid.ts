@@ -18,6 +18,12 @@ export interface Laid {
   off: number;
 }
 
+/** How unlike two lines are when neither is turned nor sized any more, 0..1. @param re what their points have in common, laid so */
+export function unlikeStraight(at: Predicted, b: Shape, re: number): number {
+  const sum = at.moment + b.moment;
+  return Math.sqrt(Math.max(0, (sum - 2 * re) / sum));
+}
+
 export function laidOn(a: Shape, at: Predicted, b: Shape, size: number): Laid {
   let best = Number.NEGATIVE_INFINITY;
   let alignment: Alignment = { reverse: false, first: 0 };
@@ -29,8 +35,7 @@ export function laidOn(a: Shape, at: Predicted, b: Shape, size: number): Laid {
     alignment = each;
     turn = Math.atan2(im, re);
   }
-  const sum = at.moment + b.moment;
-  const straight = Math.sqrt(Math.max(0, (sum - 2 * best) / sum));
+  const straight = unlikeStraight(at, b, best);
   const step = alignment.reverse ? -1 : 1;
   const [ox, oy] = [at.mx - b.middle.x, at.my - b.middle.y];
   let [k, off] = [alignment.first, 0];
