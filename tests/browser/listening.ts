@@ -2,6 +2,7 @@
 import type { Page } from 'puppeteer-core';
 
 interface Piece {
+  /** When its first sample is due, seconds of the audio clock; a piece begun late is due earlier than it was begun. */
   when: number;
   rate: number;
   left: number[];
@@ -22,16 +23,21 @@ export async function listenIn(page: Page): Promise<void> {
     }
     ears.heard = [];
     const start = AudioBufferSourceNode.prototype.start;
-    AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, when = 0, ...rest: number[]) {
+    AudioBufferSourceNode.prototype.start = function (
+      this: AudioBufferSourceNode,
+      when = 0,
+      offset = 0,
+      ...rest: number[]
+    ) {
       const { buffer } = this;
       if (buffer && !this.loop)
         ears.heard.push({
-          when,
+          when: when - offset / this.playbackRate.value,
           rate: buffer.sampleRate,
           left: [...buffer.getChannelData(0)],
           right: [...buffer.getChannelData(buffer.numberOfChannels - 1)],
         });
-      start.call(this, when, ...rest);
+      start.call(this, when, offset, ...rest);
     };
   });
 }
@@ -41,17 +47,27 @@ export function heard(page: Page): Promise<Piece[]> {
   return page.evaluate(() => (window as unknown as Ears).heard);
 }
 
-/** Pieces put one after another where their times say, from the first one's beginning on. */
-export function joined(pieces: Piece[]): { left: Float32Array; right: Float32Array; rate: number } {
+/**
+ * How far pieces differ from a mix-down that begins with the first of them, each where its time says: dB of the mix-down there,
+ * left and right, and how many samples they are. A machine with too much to do leaves out what it could not make in time.
+ */
+export function differenceFrom(
+  pieces: Piece[],
+  { channels }: { channels: Float32Array[] },
+): { db: number[]; count: number } {
   const [first] = pieces;
-  const { rate } = first;
-  const at = (piece: Piece) => Math.round((piece.when - first.when) * rate);
-  const length = Math.max(...pieces.map((piece) => at(piece) + piece.left.length));
-  const left = new Float32Array(length);
-  const right = new Float32Array(length);
-  for (const piece of pieces) {
-    left.set(piece.left, at(piece));
-    right.set(piece.right, at(piece));
+  const off = [0, 0];
+  const whole = [0, 0];
+  let count = 0;
+  for (const { when, rate, left, right } of pieces) {
+    const at = Math.round((when - first.when) * rate);
+    count += left.length;
+    for (const [side, channel] of [left, right].entries())
+      for (let i = 0; i < channel.length; i++) {
+        const wanted = channels[side][at + i] ?? 0;
+        off[side] += (Math.max(-1, Math.min(1, channel[i])) - wanted) ** 2;
+        whole[side] += wanted ** 2;
+      }
   }
-  return { left, right, rate };
+  return { db: off.map((value, side) => 10 * Math.log10(value / whole[side])), count };
 }

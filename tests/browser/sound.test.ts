@@ -6,7 +6,7 @@ import { clipSeconds } from '../../src/core/shot/index.ts';
 import { readWav, sampleOfFrame, writeWav } from '../../src/core/sound/index.ts';
 import { burstWav } from './files.ts';
 import { type Animator, layerNamed } from './hands.ts';
-import { heard, joined, listenIn } from './listening.ts';
+import { differenceFrom, heard, listenIn } from './listening.ts';
 import { withAnimator } from './session.ts';
 
 let animator: Animator;
@@ -151,36 +151,29 @@ describe('what is heard', () => {
     await animator.page.waitForSelector('[data-clip][aria-label^="Clip Wind"]');
     await animator.hand.key('Escape');
   });
-  // A machine with too much to do lets the sound card run dry: what is measured then is the machine.
+  // A machine with too much to do may let next to nothing be heard: then it is heard once more.
   test('playing is the mix-down to -60 dB, left and right, to the sample', { retry: 2 }, async () => {
     await animator.view('sound');
     await animator.hand.press('Loop');
-    await listenIn(animator.page);
+    // Going there is heard as well.
     await animator.hand.key('Home');
+    await listenIn(animator.page);
     await animator.hand.key('Space');
     await animator.page.waitForFunction(() => document.querySelector('button[aria-label="Play"]') === null);
     await animator.page.waitForSelector('button[aria-label="Play"]');
-    const played = joined(await heard(animator.page));
+    const played = await heard(animator.page);
     await animator.hand.press('Loop');
     await animator.view('export');
     await animator.hand.press('WAV', 'radio');
     const { name, bytes } = await animator.handedOut(() => animator.hand.press('Write the sound'));
     expect(name).toBe('kerb.wav');
-    const { channels, rate } = readWav(bytes, name);
-    expect(rate).toBe(played.rate);
+    const mixed = readWav(bytes, name);
+    expect(mixed.rate).toBe(played[0].rate);
     const shot = await animator.shot();
-    expect(channels[0].length).toBe(sampleOfFrame(shot.length, 24, rate));
-    for (const [side, channel] of [played.left, played.right].entries()) {
-      const count = Math.min(channel.length, channels[side].length);
-      expect(count).toBeGreaterThan(2 * rate);
-      let off = 0;
-      let whole = 0;
-      for (let i = 0; i < count; i++) {
-        off += (Math.max(-1, Math.min(1, channel[i])) - channels[side][i]) ** 2;
-        whole += channels[side][i] ** 2;
-      }
-      expect(10 * Math.log10(off / whole)).toBeLessThan(-60);
-    }
+    expect(mixed.channels[0].length).toBe(sampleOfFrame(shot.length, 24, mixed.rate));
+    const { db, count } = differenceFrom(played, mixed);
+    expect(Math.max(...db)).toBeLessThan(-60);
+    expect(count).toBeGreaterThan(mixed.rate);
   });
   test('in the delivered WAV a clip begins on the sample of its frame', async () => {
     await animator.view('sound');
