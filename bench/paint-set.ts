@@ -5,6 +5,8 @@ import { shapeOf } from '../src/core/between/index.ts';
 import { plainBrush } from '../src/core/ink/index.ts';
 import {
   heightOf,
+  isGround,
+  partedByPaint,
   paintThrough,
   type RegionMap,
   regionAt,
@@ -71,8 +73,11 @@ export function labelOf(map: RegionMap, { pts }: CaseRegion): number {
   return [...votes].sort((p, q) => q[1] - p[1])[0][0];
 }
 
-/** Colours of a painted drawing's regions, and whether any reaches the edge or holds two. */
-function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32Array; leaks: boolean } {
+/** A colour makes a part of its own from so many points on. */
+const LEAST_POINTS = 4;
+
+/** Colours of a painted drawing's regions, and how many points lie on the ground, or with those of another colour. */
+function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32Array; amiss: number } {
   const votes = new Map<number, Map<number, number>>();
   for (const { c, pts } of regions)
     for (let k = 0; k < pts.length; k += 2) {
@@ -84,31 +89,43 @@ function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32A
   const { ground } = regionFacts(map);
   // Of what is too small to be listed nothing is known.
   const painted = Int32Array.from(ground, (outside, label) => (outside || label === 0 ? 0 : -1));
-  let leaks = false;
+  let amiss = 0;
   for (const [label, own] of votes) {
     const sorted = [...own].sort((p, q) => q[1] - p[1]);
-    painted[label] = sorted[0][0];
-    if (ground[label] && sorted[0][0] !== 0) leaks = true;
-    if (sorted.length > 1 && sorted[1][1] >= 4) leaks = true;
+    if (!ground[label]) painted[label] = sorted[0][0];
+    for (const [colour, points] of sorted) if (colour !== painted[label] && points >= LEAST_POINTS) amiss += points;
   }
-  return { painted, leaks };
+  return { painted, amiss };
 }
 
-/** The drawings of a sequence with their regions; of painted ones those that do not leak. */
+/** What is known of a painted drawing's pixels: the colours at the points, and that the ground reaches the paper's edge. */
+function knownPixels(map: RegionMap, { regions }: PaintDrawing): Int32Array {
+  const { width, height, labels } = map;
+  const known = new Int32Array(labels.length).fill(-1);
+  labels.forEach((label, i) => {
+    const edge = i < width || i >= width * (height - 1) || i % width === 0 || i % width === width - 1;
+    if (edge && isGround(map, label)) known[i] = 0;
+  });
+  for (const { c, pts } of regions) for (let k = 0; k < pts.length; k += 2) known[pts[k + 1] * width + pts[k]] = c;
+  return known;
+}
+
+/** The drawings of a sequence with their regions; of painted ones those that are painted as they are bounded. */
 export function prepared({ painted, drawings }: Sequence, { grid, paper }: Pick<PaintCases, 'grid' | 'paper'>) {
   return drawings.map((drawing, at): ThroughDrawing => {
     const ink = drawing.strokes.map(strokeOf);
     const shapes = drawing.strokes.map((stroke) => shapeOf(stroke.filter((_, i) => i % 3 !== 2)));
     const maps = OPENINGS.map((gap) => () => regionMap(ink, ...paper, { gap, most: grid[0] * grid[1] }));
     if (!painted.includes(at)) return { shapes, maps, painted: null };
-    let best = { map: maps[0](), painted: new Int32Array(0) as Int32Array };
+    let [best, least] = [maps[0](), Number.POSITIVE_INFINITY];
     for (const make of maps) {
       const map = make();
-      const { painted: colours, leaks } = coloursOf(map, drawing);
-      best = { map, painted: colours };
-      if (!leaks) break;
+      const { amiss } = coloursOf(map, drawing);
+      if (amiss < least) [best, least] = [map, amiss];
+      if (amiss === 0) break;
     }
-    return { shapes, maps: [() => best.map], painted: best.painted };
+    const map = least > 0 ? partedByPaint(best, knownPixels(best, drawing), LEAST_POINTS) : best;
+    return { shapes, maps: [() => map], painted: coloursOf(map, drawing).painted };
   });
 }
 

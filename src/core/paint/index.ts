@@ -40,6 +40,7 @@ export * from './carry/layer-through.ts';
 export * from './carry/line-shape.ts';
 export * from './carry/line-sources.ts';
 export * from './carry/matched-lines.ts';
+export { partedByPaint } from './carry/parted-by-paint.ts';
 export { Matches, type ThroughDrawing } from './carry/planes.ts';
 export * from './carry/through.ts';
 export * from './carry/unsure.ts';

@@ -4,11 +4,12 @@ import type { Area, Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
 import { clearPixels, regionsOfArea } from '../areas/map-edits.ts';
 import { areaOf, areaUnder, PLAIN_PAINT, regionPoints } from '../areas/pour.ts';
-import { regionPaint } from '../map/coverage.ts';
+import { paintedPixels, regionPaint } from '../map/coverage.ts';
 import { type RegionFacts, regionFacts } from '../map/region-facts.ts';
 import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from '../map/regions.ts';
 import { dividedAlike } from './divided.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
+import { distancesFrom, partedByPaint } from './parted-by-paint.ts';
 import type { ThroughDrawing } from './planes.ts';
 import { type CarriedRegions, paintThrough, type ThroughRegion } from './through.ts';
 
@@ -20,6 +21,9 @@ const CARRIED_ON = 520_000;
 const SUREST = 0.999;
 /** A region is painted by hand when so much of it is covered by one area the hand put there. */
 const BY_HAND = 0.85;
+
+/** So many pixels painted otherwise make a part of a region. */
+const LEAST_PART = 40;
 
 /** A drawing as paint is carried through it. */
 export interface LinesAndPaint {
@@ -81,13 +85,42 @@ function coloursOn(
   });
 }
 
-/** Whether paint reaches the edge of the paper or one region has two colours: an opening was left. */
-function leaks(map: RegionMap, paint: Area[]): boolean {
+/** How many pixels of a map are painted on the ground, or otherwise than the most of their region: an opening was left. */
+function amissOn(map: RegionMap, paint: Area[]): number {
   const { area, painted, covered } = regionPaint(map, paint);
+  const { areas, ground } = regionFacts(map);
+  let out = 0;
   for (let label = 1; label <= map.count; label++) {
-    if (isGround(map, label) ? area[label] > 0 : painted[label] - covered[label] > 0.25) return true;
+    const other = ground[label] ? painted[label] : area[label] > 0 ? painted[label] - covered[label] : 0;
+    if (other * areas[label] > LEAST_PART) out += other * areas[label];
   }
-  return false;
+  return out;
+}
+
+/** Pixels of a painted drawing of which nothing is known, unpainted ones near paint, are told by the others: so far from it. */
+const NEAR_PAINT = 4;
+
+/** What colour each pixel of a painted drawing has; -1: it says nothing. */
+function knownPixels(map: RegionMap, paint: Area[], colours: Map<string, number>): Int32Array {
+  const places = paintedPixels(map, paint);
+  const far = distancesFrom((i) => places[i] > 0, map.width, map.height);
+  const keys = [0, ...paint.map((area) => colours.get(lookOf(area))!)];
+  return places.map((place, i) => (map.mask[i] !== 0 || (place === 0 && far[i] < 3 * NEAR_PAINT) ? -1 : keys[place]));
+}
+
+/** A painted drawing's regions, and what they are painted: by its lines where they bound the paint, else by the paint itself. */
+function paintedRegions(maps: (() => RegionMap)[], paint: Area[], colours: Map<string, number>) {
+  let [best, least] = [0, Number.POSITIVE_INFINITY];
+  for (const [taken, make] of maps.entries()) {
+    const amiss = amissOn(make(), paint);
+    if (amiss < least) [best, least] = [taken, amiss];
+    if (amiss === 0) break;
+  }
+  const map = () => {
+    const plain = maps[best]();
+    return least > 0 ? partedByPaint(plain, knownPixels(plain, paint, colours), LEAST_PART) : plain;
+  };
+  return { map, painted: coloursOn(map(), paint, colours, 0, 0) };
 }
 
 /** The regions of a whole map by what was found out on a smaller one. */
@@ -126,10 +159,8 @@ export function paintThroughLayer(job: ThroughJob, progress: (share: number) => 
     const shapes = drawing.ink.map(shapeOfLine);
     const lineages = drawing.ink.map(({ lineage }) => lineage);
     if (drawing.source) {
-      let taken = 0;
-      let map = maps[0]();
-      while (taken + 1 < maps.length && leaks(map, drawing.paint)) map = maps[++taken]();
-      return { shapes, lineages, maps: [maps[taken]], painted: coloursOn(map, drawing.paint, colours, 0, 0) };
+      const { map, painted } = paintedRegions(maps, drawing.paint, colours);
+      return { shapes, lineages, maps: [map], painted };
     }
     const hand = handOf(drawing);
     return {
