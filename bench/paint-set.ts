@@ -73,8 +73,8 @@ export function labelOf(map: RegionMap, { pts }: CaseRegion): number {
   return [...votes].sort((p, q) => q[1] - p[1])[0][0];
 }
 
-/** A colour makes a part of its own from so many points on. */
-const LEAST_POINTS = 4;
+/** A colour makes a part of its own from so many points on: the smallest regions have three. */
+const LEAST_POINTS = 2;
 
 /** Colours of a painted drawing's regions, and how many points lie on the ground, or with those of another colour. */
 function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32Array; amiss: number } {

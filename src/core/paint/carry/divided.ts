@@ -4,6 +4,7 @@
  */
 import { type BorderedFacts, perimetersOf } from '../map/region-facts.ts';
 import { type RegionMap, regionAt, withBoxes } from '../map/regions.ts';
+import { distancesFrom, OPEN, spread } from './flood.ts';
 import type { Matched, Plane } from './matched-lines.ts';
 import { regionVotes, whereGone } from './region-votes.ts';
 
@@ -14,8 +15,8 @@ const A_POINT = 4;
 /** Less than this share of a region is no part of its own; of a large region less than so many map pixels. */
 const LEAST_SHARE = 0.02;
 const LEAST_PIXELS = 40;
-/** Where lines are the parts end at the lines: so far from where the figure moved along has its edge, map pixels. */
-const NEAR_LINE = 6;
+/** How exactly the figure moved along says where its edge is, map pixels: nearer to it the lines have their say. */
+const EDGE = 6;
 
 /** A map some regions of which are divided. */
 export interface Division {
@@ -94,7 +95,7 @@ export function divided(source: Bordered, colourOf: Int32Array, target: Plane, m
 
 /** Pixels of a region that belong to each of the parts to be parted from it. */
 function cutOut(source: Plane, map: RegionMap, to: number, parts: Set<number>, { there, back }: Matched): number[][] {
-  const { width, height, labels, scale } = map;
+  const { width, height, labels, mask, scale } = map;
   const sourceMap = source.open();
   // Looked at: where the parts' places come to lie, and around.
   let [x0, y0, x1, y1] = [width, height, -1, -1];
@@ -106,76 +107,47 @@ function cutOut(source: Plane, map: RegionMap, to: number, parts: Set<number>, {
       [y0, y1] = [Math.min(y0, y * scale), Math.max(y1, y * scale)];
     }
   }
-  const reach = 4 * NEAR_LINE + 0.25 * Math.max(x1 - x0, y1 - y0);
+  const reach = 4 * EDGE + 0.25 * Math.max(x1 - x0, y1 - y0);
   [x0, y0] = [Math.max(0, Math.floor(x0 - reach)), Math.max(0, Math.floor(y0 - reach))];
   [x1, y1] = [Math.min(width - 1, Math.ceil(x1 + reach)), Math.min(height - 1, Math.ceil(y1 + reach))];
   const [w, h] = [x1 - x0 + 1, y1 - y0 + 1];
-  // 0: not of the region; 1: its own; from 2 on: one of the parts.
-  const of = new Uint8Array(w * h);
+  const at = (k: number) => (Math.floor(k / w) + y0) * width + (k % w) + x0;
+  // 0: not of the region; then its own, and each of the parts.
   const list = [...parts];
-  for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) {
-      if (labels[(y + y0) * width + x + x0] !== to) continue;
-      const [px, py] = back.shift((x + x0 + 0.5) / scale, (y + y0 + 0.5) / scale);
-      const from = regionAt(sourceMap, px, py);
-      of[y * w + x] = 2 + list.indexOf(from) || 1;
-    }
-  withoutRims(of, w, h);
+  const says = new Uint16Array(w * h);
+  for (let k = 0; k < says.length; k++) {
+    if (labels[at(k)] !== to) continue;
+    const [px, py] = back.shift(((at(k) % width) + 0.5) / scale, (Math.floor(at(k) / width) + 0.5) / scale);
+    says[k] = 2 + list.indexOf(regionAt(sourceMap, px, py)) || 1;
+  }
+  const kinds = sureOf(says, w, h);
+  const depth = distancesFrom((k) => says[k] === 0 || mask[at(k)] !== 0, w, h);
+  spread(kinds, depth, w, h);
   const out: number[][] = list.map(() => []);
-  of.forEach((kind, i) => {
-    if (kind >= 2) out[kind - 2].push((Math.floor(i / w) + y0) * width + (i % w) + x0);
+  kinds.forEach((kind, k) => {
+    if (kind > OPEN + 1) out[kind - OPEN - 2].push(at(k));
   });
   return out;
 }
 
-/** What is left of the region's own as a narrow rim between a part and a line goes to the part. */
-function withoutRims(of: Uint8Array, w: number, h: number): void {
-  // How far each own pixel is from the nearest part, as far as that matters: rings of four neighbours.
-  const far = new Uint8Array(of.length).fill(255);
-  let edge: number[] = [];
-  of.forEach((kind, i) => {
-    if (kind >= 2) edge.push(i);
-  });
-  const around = (i: number, visit: (j: number) => void) => {
-    const [x, y] = [i % w, Math.floor(i / w)];
-    if (x > 0) visit(i - 1);
-    if (x < w - 1) visit(i + 1);
-    if (y > 0) visit(i - w);
-    if (y < h - 1) visit(i + w);
-  };
-  const rim: number[] = [];
-  for (let ring = 1; ring <= NEAR_LINE && edge.length > 0; ring++) {
-    const next: number[] = [];
-    for (const i of edge)
-      around(i, (j) => {
-        if (of[j] !== 1 || far[j] !== 255) return;
-        far[j] = ring;
-        rim.push(j);
-        next.push(j);
-      });
-    edge = next;
-  }
-  // Both sides grow into the rim at once: the parts from where they are, the region's own from beyond it.
-  const taken = new Map<number, number>();
-  let growing: [number, number][] = [];
-  for (const j of rim) {
-    around(j, (k) => {
-      if (of[k] >= 2) growing.push([j, of[k]]);
-      else if (of[k] === 1 && far[k] === 255) growing.push([j, 1]);
-    });
-  }
-  while (growing.length > 0) {
-    const next: [number, number][] = [];
-    for (const [j, kind] of growing) {
-      if (taken.has(j)) continue;
-      taken.set(j, kind);
-      around(j, (k) => {
-        if (of[k] === 1 && far[k] !== 255 && !taken.has(k)) next.push([k, kind]);
-      });
-    }
-    growing = next;
-  }
-  for (const [j, kind] of taken) of[j] = kind;
+/** What is said that is far enough from what says otherwise to hold, each moved up to make room for what is open. */
+function sureOf(says: Uint16Array, w: number, h: number): Uint16Array {
+  const x = (k: number) => k % w;
+  const differs = (k: number, j: number) => says[j] !== 0 && says[j] !== says[k];
+  const edge = distancesFrom(
+    (k) =>
+      says[k] !== 0 &&
+      ((x(k) > 0 && differs(k, k - 1)) ||
+        (x(k) < w - 1 && differs(k, k + 1)) ||
+        (k >= w && differs(k, k - w)) ||
+        (k < w * (h - 1) && differs(k, k + w))),
+    w,
+    h,
+  );
+  // Of what is nowhere so wide its inmost holds.
+  const inmost = new Map<number, number>();
+  says.forEach((own, k) => void inmost.set(own, Math.max(inmost.get(own) ?? 0, edge[k])));
+  return says.map((own, k) => (own === 0 ? 0 : edge[k] < Math.min(3 * EDGE, inmost.get(own)! / 2) ? OPEN : OPEN + own));
 }
 
 /** How many pixels of the smaller map a place may be off: regions end at the same lines there, but for rounding. */

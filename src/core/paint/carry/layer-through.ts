@@ -8,8 +8,9 @@ import { paintedPixels, regionPaint } from '../map/coverage.ts';
 import { type RegionFacts, regionFacts } from '../map/region-facts.ts';
 import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from '../map/regions.ts';
 import { dividedAlike } from './divided.ts';
+import { distancesFrom } from './flood.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
-import { distancesFrom, partedByPaint } from './parted-by-paint.ts';
+import { partedByPaint } from './parted-by-paint.ts';
 import type { ThroughDrawing } from './planes.ts';
 import { type CarriedRegions, paintThrough, type ThroughRegion } from './through.ts';
 
