@@ -6,7 +6,7 @@ import { plainBrush } from '../src/core/ink/index.ts';
 import {
   heightOf,
   isGround,
-  partedByPaint,
+  paintedMap,
   paintThrough,
   type RegionMap,
   regionAt,
@@ -76,8 +76,8 @@ export function labelOf(map: RegionMap, { pts }: CaseRegion): number {
 /** A colour makes a part of its own from so many points on: the smallest regions have three. */
 const LEAST_POINTS = 2;
 
-/** Colours of a painted drawing's regions, and how many points lie on the ground, or with those of another colour. */
-function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32Array; amiss: number } {
+/** Colours of a painted drawing's regions. */
+function coloursOf(map: RegionMap, { regions }: PaintDrawing): Int32Array {
   const votes = new Map<number, Map<number, number>>();
   for (const { c, pts } of regions)
     for (let k = 0; k < pts.length; k += 2) {
@@ -89,13 +89,8 @@ function coloursOf(map: RegionMap, { regions }: PaintDrawing): { painted: Int32A
   const { ground } = regionFacts(map);
   // Of what is too small to be listed nothing is known.
   const painted = Int32Array.from(ground, (outside, label) => (outside || label === 0 ? 0 : -1));
-  let amiss = 0;
-  for (const [label, own] of votes) {
-    const sorted = [...own].sort((p, q) => q[1] - p[1]);
-    if (!ground[label]) painted[label] = sorted[0][0];
-    for (const [colour, points] of sorted) if (colour !== painted[label] && points >= LEAST_POINTS) amiss += points;
-  }
-  return { painted, amiss };
+  for (const [label, own] of votes) if (!ground[label]) painted[label] = [...own].sort((p, q) => q[1] - p[1])[0][0];
+  return painted;
 }
 
 /** What is known of a painted drawing's pixels: the colours at the points, and that the ground reaches the paper's edge. */
@@ -117,15 +112,8 @@ export function prepared({ painted, drawings }: Sequence, { grid, paper }: Pick<
     const shapes = drawing.strokes.map((stroke) => shapeOf(stroke.filter((_, i) => i % 3 !== 2)));
     const maps = OPENINGS.map((gap) => () => regionMap(ink, ...paper, { gap, most: grid[0] * grid[1] }));
     if (!painted.includes(at)) return { shapes, maps, painted: null };
-    let [best, least] = [maps[0](), Number.POSITIVE_INFINITY];
-    for (const make of maps) {
-      const map = make();
-      const { amiss } = coloursOf(map, drawing);
-      if (amiss < least) [best, least] = [map, amiss];
-      if (amiss === 0) break;
-    }
-    const map = least > 0 ? partedByPaint(best, knownPixels(best, drawing), LEAST_POINTS) : best;
-    return { shapes, maps: [() => map], painted: coloursOf(map, drawing).painted };
+    const map = paintedMap(maps, (own) => knownPixels(own, drawing), LEAST_POINTS)();
+    return { shapes, maps: [() => map], painted: coloursOf(map, drawing) };
   });
 }
 

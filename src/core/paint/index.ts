@@ -11,7 +11,8 @@
  * - pour, fence, sweep, daub, wipe: ways to paint - one region; all inside a loop; all a line crosses; by hand; rubbed out.
  * - carried: put there by the application from painted drawings, with how sure it is, until a hand accepts it.
  * - vote: what a region of one drawing says of a region of another. Speaker: a drawing that says so, with what is known of its colours.
- * - divided: of a region that has run out or into another, parted where the neighbour has a border (`carry/divided.ts`).
+ * - divided: of a region that has run out or into another, parted where the neighbour has a border (`carry/divided.ts`). Parted by
+ *   paint: of a painted drawing's, where what is painted differently meets (`carry/parted-by-paint.ts`).
  * - told: said by the hand of a region, and heeded on the drawings beside it (`carry/told.ts`).
  * - part: regions of several drawings that are one part of the figure; doubts about one part are alike.
  * - fault: what is not as paint should be. Hole: an unpainted region. Speck: one too small to be seen at once.
@@ -40,7 +41,7 @@ export * from './carry/layer-through.ts';
 export * from './carry/line-shape.ts';
 export * from './carry/line-sources.ts';
 export * from './carry/matched-lines.ts';
-export { partedByPaint } from './carry/parted-by-paint.ts';
+export * from './carry/parted-by-paint.ts';
 export { Matches, type ThroughDrawing } from './carry/planes.ts';
 export * from './carry/through.ts';
 export * from './carry/unsure.ts';

@@ -5,6 +5,7 @@ import { plainBrush } from '../../../src/core/ink/index.ts';
 import {
   areaUnder,
   PLAIN_PAINT,
+  paintedMap,
   paintThroughLayer,
   partedByPaint,
   pourAt,
@@ -96,6 +97,20 @@ describe('regions parted by paint', () => {
       }),
       { numRuns: 12 },
     );
+  });
+  test('of several maps that is taken where the least has to be parted: where a wider opening is closed nothing has', () => {
+    const maps = [GAP, 40].map((gap) => () => regionMap(coat(0, { belt: 0, foot: 30 }), W, H, { gap }));
+    const known = (map: RegionMap) =>
+      told(map, [
+        [130, 60, 1],
+        [130, 180, 2],
+        [10, 10, 0],
+      ]);
+    expect(paintedMap(maps, known, LEAST)).toBe(maps[1]);
+    const [near] = maps;
+    const parted = paintedMap([near], known, LEAST)();
+    expect(parted.count).toBe(near().count + 1);
+    expect(regionAt(parted, 130, 180)).not.toBe(regionAt(parted, 10, 10));
   });
   test('a tone in the midst of a region parts nothing; nor do too few places, or what is painted alike', () => {
     const map = regionMap(coat(0, { belt: 0 }), W, H, { gap: GAP });

@@ -3,7 +3,7 @@ import { perimetersOf, type RegionFacts } from '../map/region-facts.ts';
 import { agreesBeside, besideRegions, colourBorders } from './colour-borders.ts';
 import type { Colours } from './colours.ts';
 import { isDivided } from './divided.ts';
-import { looksAlike } from './looks-alike.ts';
+import { LOOK, looksAlike, looksOf } from './looks-alike.ts';
 import type { SpokenFacts } from './planes.ts';
 import { believedOf, type RegionVotes, SIDES } from './region-votes.ts';
 
@@ -19,6 +19,8 @@ export interface Speaker {
 /** Colours that less is heard of are looked at only where the region looks like theirs: so many of them. */
 const HEARD = 0.01;
 const ALIKE = 3;
+/** Stands for what cannot be compared. */
+const UNLIKE = -9;
 /** Map pixels of border that a point read beside a line stands for, about. */
 const A_POINT = 2;
 
@@ -105,6 +107,13 @@ function saidOf(
   return out;
 }
 
+/** How far two regions that are taken for one differ in what they look like, their sizes left out: LOOK - 1 numbers. */
+function unlike(own: Float32Array, label: number, theirs: Float32Array, from: number): number[] {
+  return Array.from({ length: LOOK - 1 }, (_, k) =>
+    from > 0 ? own[label * LOOK + k + 1] - theirs[from * LOOK + k + 1] : UNLIKE,
+  );
+}
+
 /** What a speaker says of a colour: 10 numbers. */
 function numbersOf({ facts, colours }: Speaker, said: Said, c: number, area: number): number[] {
   const from = said.best[c];
@@ -156,6 +165,7 @@ export function colourEvidence(
   const gonePainted = painted === beside ? goneBeside : goneOf(painted, target.areas);
   const looks = looksAlike(target, painted.facts, painted.colours);
   const perimeters = perimetersOf(target);
+  const [own, besides, painteds] = [target, beside.facts, painted.facts].map(looksOf);
   for (let label = 1; label < target.areas.length; label++) {
     if (target.ground[label]) continue;
     const one = saidOf(beside, goneBeside, label, target);
@@ -184,6 +194,8 @@ export function colourEvidence(
         looks.areas[c],
         (A_POINT * one.heardSides) / (perimeters[label] + 1),
         isDivided(target, label) ? 1 : 0,
+        ...unlike(own, label, besides, one.best[c]),
+        ...unlike(own, label, painteds, other.best[c]),
       );
     }
   }

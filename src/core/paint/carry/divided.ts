@@ -4,7 +4,7 @@
  */
 import { type BorderedFacts, perimetersOf } from '../map/region-facts.ts';
 import { type RegionMap, regionAt, withBoxes } from '../map/regions.ts';
-import { distancesFrom, OPEN, spread } from './flood.ts';
+import { distancesFrom, spread, UNKNOWN } from './flood.ts';
 import type { Matched, Plane } from './matched-lines.ts';
 import { regionVotes, whereGone } from './region-votes.ts';
 
@@ -111,43 +111,44 @@ function cutOut(source: Plane, map: RegionMap, to: number, parts: Set<number>, {
   [x0, y0] = [Math.max(0, Math.floor(x0 - reach)), Math.max(0, Math.floor(y0 - reach))];
   [x1, y1] = [Math.min(width - 1, Math.ceil(x1 + reach)), Math.min(height - 1, Math.ceil(y1 + reach))];
   const [w, h] = [x1 - x0 + 1, y1 - y0 + 1];
-  const at = (k: number) => (Math.floor(k / w) + y0) * width + (k % w) + x0;
-  // 0: not of the region; then its own, and each of the parts.
   const list = [...parts];
+  // 0: not of the region; then its own, and each of the parts.
   const says = new Uint16Array(w * h);
-  for (let k = 0; k < says.length; k++) {
-    if (labels[at(k)] !== to) continue;
-    const [px, py] = back.shift(((at(k) % width) + 0.5) / scale, (Math.floor(at(k) / width) + 0.5) / scale);
-    says[k] = 2 + list.indexOf(regionAt(sourceMap, px, py)) || 1;
-  }
+  const lines = new Uint8Array(w * h);
+  for (let k = 0, y = y0; y <= y1; y++)
+    for (let x = x0; x <= x1; x++, k++) {
+      const i = y * width + x;
+      if (labels[i] !== to || mask[i] !== 0) lines[k] = 1;
+      if (labels[i] !== to) continue;
+      const [px, py] = back.shift((x + 0.5) / scale, (y + 0.5) / scale);
+      says[k] = 2 + list.indexOf(regionAt(sourceMap, px, py)) || 1;
+    }
   const kinds = sureOf(says, w, h);
-  const depth = distancesFrom((k) => says[k] === 0 || mask[at(k)] !== 0, w, h);
-  spread(kinds, depth, w, h);
+  spread(kinds, distancesFrom(lines, w, h), w);
   const out: number[][] = list.map(() => []);
   kinds.forEach((kind, k) => {
-    if (kind > OPEN + 1) out[kind - OPEN - 2].push(at(k));
+    if (kind > UNKNOWN + 1) out[kind - UNKNOWN - 2].push((Math.floor(k / w) + y0) * width + (k % w) + x0);
   });
   return out;
 }
 
-/** What is said that is far enough from what says otherwise to hold, each moved up to make room for what is open. */
+/** What is said that is far enough from what says otherwise to hold, each moved up to make room for the unknown. */
 function sureOf(says: Uint16Array, w: number, h: number): Uint16Array {
-  const x = (k: number) => k % w;
-  const differs = (k: number, j: number) => says[j] !== 0 && says[j] !== says[k];
-  const edge = distancesFrom(
-    (k) =>
-      says[k] !== 0 &&
-      ((x(k) > 0 && differs(k, k - 1)) ||
-        (x(k) < w - 1 && differs(k, k + 1)) ||
-        (k >= w && differs(k, k - w)) ||
-        (k < w * (h - 1) && differs(k, k + w))),
-    w,
-    h,
-  );
+  const differing = new Uint8Array(says.length);
+  const meet = (k: number, j: number) => {
+    if (says[k] !== 0 && says[j] !== 0 && says[k] !== says[j]) differing[k] = differing[j] = 1;
+  };
+  for (let k = 0; k < says.length; k++) {
+    if (k % w > 0) meet(k, k - 1);
+    if (k >= w) meet(k, k - w);
+  }
+  const edge = distancesFrom(differing, w, h);
   // Of what is nowhere so wide its inmost holds.
   const inmost = new Map<number, number>();
   says.forEach((own, k) => void inmost.set(own, Math.max(inmost.get(own) ?? 0, edge[k])));
-  return says.map((own, k) => (own === 0 ? 0 : edge[k] < Math.min(3 * EDGE, inmost.get(own)! / 2) ? OPEN : OPEN + own));
+  return says.map((own, k) =>
+    own === 0 ? 0 : edge[k] < Math.min(3 * EDGE, inmost.get(own)! / 2) ? UNKNOWN : UNKNOWN + own,
+  );
 }
 
 /** How many pixels of the smaller map a place may be off: regions end at the same lines there, but for rounding. */

@@ -6,77 +6,75 @@
 /** Steps to a pixel beside another and across from it, in thirds of a pixel (chamfer distance: Borgefors 1986). */
 const STRAIGHT = 3;
 const ACROSS = 4;
-const FAR = 0xffff;
+const FAR = 0xfff0;
 
-/** How far each pixel is from the nearest that is `near`, in thirds of a pixel. */
-export function distancesFrom(near: (i: number) => boolean, width: number, height: number): Uint16Array {
-  const out = new Uint16Array(width * height);
-  for (let i = 0; i < out.length; i++) out[i] = near(i) ? 0 : FAR;
-  const towards = (i: number, x: number, y: number, dx: number, dy: number) => {
-    if (x + dx < 0 || x + dx >= width || y + dy < 0 || y + dy >= height) return;
-    const step = dx !== 0 && dy !== 0 ? ACROSS : STRAIGHT;
-    out[i] = Math.min(out[i], out[i + dy * width + dx] + step);
+/** How far each pixel of a window is from the nearest that is marked, in thirds of a pixel. */
+export function distancesFrom(marked: Uint8Array, width: number, height: number): Uint16Array {
+  // With a rim around it no pixel has to ask whether there is one beside it.
+  const w = width + 2;
+  const far = new Uint16Array(w * (height + 2)).fill(FAR);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) if (marked[y * width + x]) far[(y + 1) * w + x + 1] = 0;
+  const step = (i: number, on: number) => {
+    const straight = Math.min(far[i - on], far[i - on * w]) + STRAIGHT;
+    const across = Math.min(far[i - on * w - 1], far[i - on * w + 1]) + ACROSS;
+    far[i] = Math.min(far[i], straight, across);
   };
-  for (const way of [1, -1])
-    for (let k = 0; k < out.length; k++) {
-      const i = way > 0 ? k : out.length - 1 - k;
-      if (out[i] === 0) continue;
-      const [x, y] = [i % width, Math.floor(i / width)];
-      towards(i, x, y, -way, 0);
-      towards(i, x, y, -way, -way);
-      towards(i, x, y, 0, -way);
-      towards(i, x, y, way, -way);
-    }
+  for (let y = 1; y <= height; y++) for (let x = 1; x <= width; x++) step(y * w + x, 1);
+  for (let y = height; y >= 1; y--) for (let x = width; x >= 1; x--) step(y * w + x, -1);
+  const out = new Uint16Array(width * height);
+  for (let y = 0; y < height; y++) out.set(far.subarray((y + 1) * w + 1, (y + 1) * w + 1 + width), y * width);
   return out;
 }
 
-/** In a region's box: 0 stands for what is not of it, this for pixels of which nothing is known, more for what is known. */
-export const OPEN = 1;
-
-/** Visits the pixels around one, of those that lie in a window: first the four beside it, then those across from it. */
-function around(i: number, w: number, h: number, visit: (j: number, across: boolean) => void): void {
-  const x = i % w;
-  const [west, east, north, south] = [x > 0, x < w - 1, i >= w, i < w * (h - 1)];
-  if (west) visit(i - 1, false);
-  if (east) visit(i + 1, false);
-  if (north) visit(i - w, false);
-  if (south) visit(i + w, false);
-  if (north && west) visit(i - w - 1, true);
-  if (north && east) visit(i - w + 1, true);
-  if (south && west) visit(i + w - 1, true);
-  if (south && east) visit(i + w + 1, true);
-}
+/** In a window: 0 stands for what is not of the region, this for pixels of which nothing is known, more for what is known. */
+export const UNKNOWN = 1;
 
 /** From each known pixel on, the way to where it is widest is known as well: what stands beside a line speaks for the room it stands in. */
-export function climb(kinds: Uint16Array, depth: Uint16Array, w: number, h: number): void {
-  kinds.forEach((kind, from) => {
-    for (let i = from; kind > OPEN; ) {
+export function climb(kinds: Uint16Array, depth: Uint16Array, w: number): void {
+  const h = kinds.length / w;
+  for (let from = 0; from < kinds.length; from++) {
+    const kind = kinds[from];
+    for (let i = from; kind > UNKNOWN; ) {
       let next = i;
-      around(i, w, h, (j) => {
-        if (depth[j] > depth[next]) next = j;
-      });
-      if (kinds[next] !== OPEN) break;
+      const [x, y] = [i % w, Math.floor(i / w)];
+      for (let v = Math.max(0, y - 1); v <= Math.min(h - 1, y + 1); v++)
+        for (let u = Math.max(0, x - 1); u <= Math.min(w - 1, x + 1); u++)
+          if (depth[v * w + u] > depth[next]) next = v * w + u;
+      if (kinds[next] !== UNKNOWN) break;
       kinds[next] = kind;
       i = next;
     }
-  });
+  }
 }
 
 /** Lets what is known of a region's pixels spread over those of which nothing is, the widest way first. @param depth how wide it is */
-export function spread(kinds: Uint16Array, depth: Uint16Array, w: number, h: number): void {
+export function spread(kinds: Uint16Array, depth: Uint16Array, w: number): void {
   let level = 0;
   for (const d of depth) level = Math.max(level, d);
   const waiting: number[][] = Array.from({ length: level + 1 }, () => []);
-  kinds.forEach((kind, i) => {
-    if (kind > OPEN) waiting[depth[i]].push(i);
-  });
+  const last = kinds.length - w;
+  const isEdge = (i: number) =>
+    (i % w > 0 && kinds[i - 1] === UNKNOWN) ||
+    (i % w < w - 1 && kinds[i + 1] === UNKNOWN) ||
+    (i >= w && kinds[i - w] === UNKNOWN) ||
+    (i < last && kinds[i + w] === UNKNOWN);
+  for (let i = 0; i < kinds.length; i++) if (kinds[i] > UNKNOWN && isEdge(i)) waiting[depth[i]].push(i);
+  const take = (j: number, kind: number) => {
+    if (kinds[j] !== UNKNOWN) return;
+    kinds[j] = kind;
+    waiting[Math.min(level, depth[j])].push(j);
+  };
   for (; level >= 0; level--) {
     const own = waiting[level];
-    for (let k = 0; k < own.length; k++)
-      around(own[k], w, h, (j, across) => {
-        if (across || kinds[j] !== OPEN) return;
-        kinds[j] = kinds[own[k]];
-        waiting[Math.min(level, depth[j])].push(j);
-      });
+    for (let k = 0; k < own.length; k++) {
+      const i = own[k];
+      const x = i % w;
+      if (x > 0) take(i - 1, kinds[i]);
+      if (x < w - 1) take(i + 1, kinds[i]);
+      if (i >= w) take(i - w, kinds[i]);
+      if (i < last) take(i + w, kinds[i]);
+    }
+    waiting[level] = [];
   }
 }

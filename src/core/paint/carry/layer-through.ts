@@ -4,13 +4,13 @@ import type { Area, Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
 import { clearPixels, regionsOfArea } from '../areas/map-edits.ts';
 import { areaOf, areaUnder, PLAIN_PAINT, regionPoints } from '../areas/pour.ts';
-import { paintedPixels, regionPaint } from '../map/coverage.ts';
+import { paintedPixels, type RegionPaint, regionPaint } from '../map/coverage.ts';
 import { type RegionFacts, regionFacts } from '../map/region-facts.ts';
 import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from '../map/regions.ts';
 import { dividedAlike } from './divided.ts';
 import { distancesFrom } from './flood.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
-import { partedByPaint } from './parted-by-paint.ts';
+import { paintedMap } from './parted-by-paint.ts';
 import type { ThroughDrawing } from './planes.ts';
 import { type CarriedRegions, paintThrough, type ThroughRegion } from './through.ts';
 
@@ -86,42 +86,29 @@ function coloursOn(
   });
 }
 
-/** How many pixels of a map are painted on the ground, or otherwise than the most of their region: an opening was left. */
-function amissOn(map: RegionMap, paint: Area[]): number {
-  const { area, painted, covered } = regionPaint(map, paint);
-  const { areas, ground } = regionFacts(map);
-  let out = 0;
-  for (let label = 1; label <= map.count; label++) {
-    const other = ground[label] ? painted[label] : area[label] > 0 ? painted[label] - covered[label] : 0;
-    if (other * areas[label] > LEAST_PART) out += other * areas[label];
-  }
-  return out;
-}
-
 /** Pixels of a painted drawing of which nothing is known, unpainted ones near paint, are told by the others: so far from it. */
 const NEAR_PAINT = 4;
 
-/** What colour each pixel of a painted drawing has; -1: it says nothing. */
-function knownPixels(map: RegionMap, paint: Area[], colours: Map<string, number>): Int32Array {
-  const places = paintedPixels(map, paint);
-  const far = distancesFrom((i) => places[i] > 0, map.width, map.height);
-  const keys = [0, ...paint.map((area) => colours.get(lookOf(area))!)];
-  return places.map((place, i) => (map.mask[i] !== 0 || (place === 0 && far[i] < 3 * NEAR_PAINT) ? -1 : keys[place]));
+/** Less than this share of a region painted otherwise is no part of it. */
+const LEAST_SHARE = 0.002;
+
+/** Whether each region of a map is painted in one, or not at all. */
+function isPlain(map: RegionMap, { area, painted, covered }: RegionPaint): boolean {
+  return area.every((place, label) => {
+    if (label === 0) return true;
+    if (place === 0 || isGround(map, label)) return painted[label] < LEAST_SHARE;
+    return covered[label] > 1 - LEAST_SHARE;
+  });
 }
 
-/** A painted drawing's regions, and what they are painted: by its lines where they bound the paint, else by the paint itself. */
-function paintedRegions(maps: (() => RegionMap)[], paint: Area[], colours: Map<string, number>) {
-  let [best, least] = [0, Number.POSITIVE_INFINITY];
-  for (const [taken, make] of maps.entries()) {
-    const amiss = amissOn(make(), paint);
-    if (amiss < least) [best, least] = [taken, amiss];
-    if (amiss === 0) break;
-  }
-  const map = () => {
-    const plain = maps[best]();
-    return least > 0 ? partedByPaint(plain, knownPixels(plain, paint, colours), LEAST_PART) : plain;
-  };
-  return { map, painted: coloursOn(map(), paint, colours, 0, 0) };
+/** What colour each pixel of a painted drawing has; -1: it says nothing. Of regions painted in one nothing has to be told. */
+function knownPixels(map: RegionMap, paint: Area[], colours: Map<string, number>): Int32Array {
+  const places = paintedPixels(map, paint);
+  if (isPlain(map, regionPaint(map, paint, places))) return places.fill(-1);
+  const covered = Uint8Array.from(places, (place) => (place > 0 ? 1 : 0));
+  const far = distancesFrom(covered, map.width, map.height);
+  const keys = [0, ...paint.map((area) => colours.get(lookOf(area))!)];
+  return places.map((place, i) => (map.mask[i] !== 0 || (place === 0 && far[i] < 3 * NEAR_PAINT) ? -1 : keys[place]));
 }
 
 /** The regions of a whole map by what was found out on a smaller one. */
@@ -160,8 +147,9 @@ export function paintThroughLayer(job: ThroughJob, progress: (share: number) => 
     const shapes = drawing.ink.map(shapeOfLine);
     const lineages = drawing.ink.map(({ lineage }) => lineage);
     if (drawing.source) {
-      const { map, painted } = paintedRegions(maps, drawing.paint, colours);
-      return { shapes, lineages, maps: [map], painted };
+      const { paint } = drawing;
+      const map = paintedMap(maps, (own) => knownPixels(own, paint, colours), LEAST_PART);
+      return { shapes, lineages, maps: [map], painted: coloursOn(map(), paint, colours, 0, 0) };
     }
     const hand = handOf(drawing);
     return {

@@ -8,23 +8,33 @@ import { mostLikelyColours } from './colour-borders.ts';
 import type { Colours } from './colours.ts';
 import type { SpokenFacts } from './planes.ts';
 
-/** Numbers that say what a region looks like: its size, how drawn out it is, how much of its edge is beside the ground. */
-const LOOK = 3;
-/** How much each of them counts. */
+/**
+ * Numbers that say what a region looks like: its size, how drawn out it is, how much of its edge is beside the ground, how many regions lie
+ * beside it, how much of its edge is beside one of them.
+ */
+export const LOOK = 5;
+/** How much each of the first of them counts where any regions are compared; the others say more of two that are taken for one. */
 const COUNTS = [0.5, 1, 1];
 /** No region of a colour is further from looking like another. */
 const FURTHEST = 3;
 
 /** What each region looks like, LOOK numbers each. */
-function looksOf(facts: SpokenFacts): Float32Array {
+export function looksOf(facts: SpokenFacts): Float32Array {
   const { borders, areas, ground } = facts;
-  const outside = new Float32Array(areas.length);
-  for (let i = 0; i < borders.length; i += 3) if (ground[borders[i + 1]]) outside[borders[i]] += borders[i + 2];
+  const [outside, beside, most] = [0, 0, 0].map(() => new Float32Array(areas.length));
+  for (let i = 0; i < borders.length; i += 3) {
+    const [label, other, length] = borders.subarray(i, i + 3);
+    if (ground[other]) outside[label] += length;
+    beside[label]++;
+    most[label] = Math.max(most[label], length);
+  }
   const out = new Float32Array(areas.length * LOOK);
   perimetersOf(facts).forEach((around, label) => {
     out[label * LOOK] = Math.log(areas[label] + 1);
     out[label * LOOK + 1] = Math.log((around + 1) / Math.sqrt(areas[label] + 1));
     out[label * LOOK + 2] = outside[label] / (around + 1);
+    out[label * LOOK + 3] = Math.log(beside[label] + 1);
+    out[label * LOOK + 4] = most[label] / (around + 1);
   });
   return out;
 }
@@ -58,7 +68,8 @@ export function looksAlike(target: SpokenFacts, painted: SpokenFacts, colours: C
     for (let label = 1; label < target.areas.length; label++) {
       if (target.ground[label]) continue;
       let sum = 0;
-      for (let k = 0; k < LOOK; k++) sum += COUNTS[k] * Math.abs(own[label * LOOK + k] - theirs[from * LOOK + k]);
+      for (let k = 0; k < COUNTS.length; k++)
+        sum += COUNTS[k] * Math.abs(own[label * LOOK + k] - theirs[from * LOOK + k]);
       const at = label * count + colour;
       if (sum < out.apart[at]) out.apart[at] = sum;
     }

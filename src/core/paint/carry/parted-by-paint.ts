@@ -3,7 +3,7 @@
  * to be closed. What is painted says that there are two; they are parted where the way between them is narrowest.
  */
 import { type RegionMap, withBoxes } from '../map/regions.ts';
-import { climb, distancesFrom, OPEN, spread } from './flood.ts';
+import { climb, distancesFrom, spread, UNKNOWN } from './flood.ts';
 
 /** Parts less of whose edge is along lines are tones laid on a region, and no parts of the figure. */
 const ALONG_LINES = 0.5;
@@ -12,7 +12,7 @@ const ALONG_LINES = 0.5;
 function bounded(kinds: Uint16Array, depth: Uint16Array, w: number): number[] {
   const edges = new Map<number, [lines: number, others: number]>();
   const meet = (i: number, j: number) => {
-    if (kinds[i] <= OPEN || depth[i] === 0 || (kinds[i] === kinds[j] && depth[j] > 0)) return;
+    if (kinds[i] <= UNKNOWN || depth[i] === 0 || (kinds[i] === kinds[j] && depth[j] > 0)) return;
     let own = edges.get(kinds[i]);
     if (!own) edges.set(kinds[i], (own = [0, 0]));
     own[depth[j] === 0 ? 0 : 1]++;
@@ -33,34 +33,62 @@ function bounded(kinds: Uint16Array, depth: Uint16Array, w: number): number[] {
 export function partedByPaint(map: RegionMap, known: Int32Array, least: number): RegionMap {
   const { labels, width, mask, boxes } = map;
   const found = new Map<number, Map<number, number>>();
-  known.forEach((colour, i) => {
-    if (colour < 0 || labels[i] === 0) return;
+  for (let i = 0; i < known.length; i++) {
+    const colour = known[i];
+    if (colour < 0 || labels[i] === 0) continue;
     let own = found.get(labels[i]);
     if (!own) found.set(labels[i], (own = new Map()));
     own.set(colour, (own.get(colour) ?? 0) + 1);
-  });
+  }
   let { count } = map;
   let parted: Int32Array | null = null;
   for (const [label, pixels] of found) {
     const colours = [...pixels].filter(([, many]) => many >= least).sort((p, q) => q[1] - p[1]);
     if (colours.length < 2) continue;
-    const kindOf = new Map(colours.map(([colour], k) => [colour, OPEN + 1 + k]));
+    const kindOf = new Map(colours.map(([colour], k) => [colour, UNKNOWN + 1 + k]));
     const [x0, y0, x1, y1] = boxes.subarray(4 * label);
     const [w, h] = [x1 - x0 + 1, y1 - y0 + 1];
-    const at = (k: number) => (Math.floor(k / w) + y0) * width + (k % w) + x0;
-    const kinds = Uint16Array.from({ length: w * h }, (_, k) =>
-      labels[at(k)] === label ? (kindOf.get(known[at(k)]) ?? OPEN) : 0,
-    );
-    const depth = distancesFrom((k) => kinds[k] === 0 || mask[at(k)] !== 0, w, h);
-    climb(kinds, depth, w, h);
-    spread(kinds, depth, w, h);
+    const kinds = new Uint16Array(w * h);
+    const lines = new Uint8Array(w * h);
+    for (let k = 0, y = y0; y <= y1; y++)
+      for (let i = y * width + x0; i <= y * width + x1; i++, k++) {
+        if (labels[i] === label) kinds[k] = known[i] < 0 ? UNKNOWN : (kindOf.get(known[i]) ?? UNKNOWN);
+        if (labels[i] !== label || mask[i] !== 0) lines[k] = 1;
+      }
+    const depth = distancesFrom(lines, w, h);
+    climb(kinds, depth, w);
+    spread(kinds, depth, w);
     parted ??= labels.slice();
     // What is most of the region keeps its label.
-    const labelOf = new Map(bounded(kinds, depth, w).map((kind) => [kind, kind === OPEN + 1 ? label : ++count]));
-    for (let k = 0; k < kinds.length; k++) {
-      const own = labelOf.get(kinds[k]);
-      if (own !== undefined) parted[at(k)] = own;
-    }
+    const labelOf = new Map(bounded(kinds, depth, w).map((kind) => [kind, kind === UNKNOWN + 1 ? label : ++count]));
+    for (let k = 0, y = y0; y <= y1; y++)
+      for (let i = y * width + x0; i <= y * width + x1; i++, k++) {
+        const own = kinds[k] > UNKNOWN ? labelOf.get(kinds[k]) : undefined;
+        if (own !== undefined) parted[i] = own;
+      }
   }
   return parted ? withBoxes({ ...map, labels: parted, count }) : map;
+}
+
+/**
+ * Regions of a painted drawing: on that of its maps, openings closed farther and farther, where the least has to be parted, parted there.
+ * @param knownOn as for `partedByPaint` @returns makes it
+ */
+export function paintedMap(
+  maps: (() => RegionMap)[],
+  knownOn: (map: RegionMap) => Int32Array,
+  least: number,
+): () => RegionMap {
+  const parted = (make: () => RegionMap) => {
+    const map = make();
+    return { whole: map, parted: partedByPaint(map, knownOn(map), least) };
+  };
+  let [best, fewest] = [maps[0], Number.POSITIVE_INFINITY];
+  for (const make of maps) {
+    const { whole, parted: own } = parted(make);
+    const pixels = own.labels.reduce((sum, label) => sum + (label > whole.count ? 1 : 0), 0);
+    if (pixels < fewest) [best, fewest] = [make, pixels];
+    if (pixels === 0) return make;
+  }
+  return () => parted(best).parted;
 }
