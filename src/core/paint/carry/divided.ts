@@ -115,12 +115,13 @@ function cutOut(source: Plane, map: RegionMap, to: number, parts: Set<number>, {
   // 0: not of the region; then its own, and each of the parts.
   const says = new Uint16Array(w * h);
   const lines = new Uint8Array(w * h);
-  for (let k = 0, y = y0; y <= y1; y++)
-    for (let x = x0; x <= x1; x++, k++) {
-      const i = y * width + x;
+  const moved = movedOver((x, y) => back.shift((x + x0 + 0.5) / scale, (y + y0 + 0.5) / scale), w, h);
+  for (let k = 0, y = 0; y < h; y++)
+    for (let x = 0; x < w; x++, k++) {
+      const i = (y + y0) * width + x + x0;
       if (labels[i] !== to || mask[i] !== 0) lines[k] = 1;
       if (labels[i] !== to) continue;
-      const [px, py] = back.shift((x + 0.5) / scale, (y + 0.5) / scale);
+      const [px, py] = moved(x, y);
       says[k] = 2 + list.indexOf(regionAt(sourceMap, px, py)) || 1;
     }
   const kinds = sureOf(says, w, h);
@@ -130,6 +131,32 @@ function cutOut(source: Plane, map: RegionMap, to: number, parts: Set<number>, {
     if (kind > UNKNOWN + 1) out[kind - UNKNOWN - 2].push((Math.floor(k / w) + y0) * width + (k % w) + x0);
   });
   return out;
+}
+
+/** A figure moves smoothly: where its places lay is worked out every so many pixels, and between by even shares. */
+const EVERY = 4;
+
+/** Where pixels of a window lay. @param shift where one lay @returns the same, quicker, for the window */
+function movedOver(
+  shift: (x: number, y: number) => [number, number],
+  w: number,
+  h: number,
+): (x: number, y: number) => [number, number] {
+  const columns = Math.ceil(w / EVERY) + 1;
+  const rows = Math.ceil(h / EVERY) + 1;
+  const places = new Float64Array(2 * columns * rows);
+  for (let k = 0; k < columns * rows; k++)
+    places.set(shift((k % columns) * EVERY, Math.floor(k / columns) * EVERY), 2 * k);
+  return (x, y) => {
+    const [u, v] = [Math.floor(x / EVERY), Math.floor(y / EVERY)];
+    const [s, t] = [x / EVERY - u, y / EVERY - v];
+    const at = 2 * (v * columns + u);
+    const below = at + 2 * columns;
+    const between = (k: number) =>
+      (1 - t) * ((1 - s) * places[at + k] + s * places[at + 2 + k]) +
+      t * ((1 - s) * places[below + k] + s * places[below + 2 + k]);
+    return [between(0), between(1)];
+  };
 }
 
 /** What is said that is far enough from what says otherwise to hold, each moved up to make room for the unknown. */
