@@ -101,8 +101,12 @@ function isPlain(map: RegionMap, { area, painted, covered }: RegionPaint): boole
   });
 }
 
-/** What colour each pixel of a painted drawing has; -1: it says nothing. Of regions painted in one nothing has to be told. */
-function knownPixels(map: RegionMap, paint: Area[], colours: Map<string, number>): Int32Array {
+/**
+ * What colour each pixel of a painted drawing has; -1: it says nothing. The lowest paint says it: tones lie on it, and part nothing. Of
+ * regions painted in one nothing has to be told.
+ */
+function knownPixels(map: RegionMap, all: Area[], colours: Map<string, number>): Int32Array {
+  const paint = all.toReversed();
   const places = paintedPixels(map, paint);
   if (isPlain(map, regionPaint(map, paint, places))) return places.fill(-1);
   const covered = Uint8Array.from(places, (place) => (place > 0 ? 1 : 0));
