@@ -6,7 +6,7 @@ import { type RegionMap, withBoxes } from '../map/regions.ts';
 import { climb, distancesFrom, spread, UNKNOWN } from './flood.ts';
 
 /** Parts less of whose edge is along lines are tones laid on a region, and no parts of the figure. */
-const ALONG_LINES = 0.8;
+const ALONG_LINES = 0.7;
 
 /** The kinds that are bounded by lines, not by one another. */
 function bounded(kinds: Uint16Array, depth: Uint16Array, w: number): number[] {
