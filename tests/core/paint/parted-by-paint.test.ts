@@ -119,26 +119,17 @@ describe('regions parted by paint', () => {
       return label !== regionAt(map, 180, 80) ? -1 : Math.hypot(x - 180, y - 80) < 25 ? 2 : 1;
     });
     expect(same(partedByPaint(map, known, LEAST), map)).toBe(true);
-    expect(
+    const two = (colour: number, least: number) =>
       partedByPaint(
         map,
         told(map, [
           [130, 60, 1],
-          [200, 60, 1],
+          [200, 60, colour],
         ]),
-        LEAST,
-      ),
-    ).toBe(map);
-    expect(
-      partedByPaint(
-        map,
-        told(map, [
-          [130, 60, 1],
-          [200, 60, 2],
-        ]),
-        LEAST + 1,
-      ),
-    ).toBe(map);
+        least,
+      );
+    expect(two(1, LEAST)).toBe(map);
+    expect(two(2, LEAST + 1)).toBe(map);
   });
 });
 

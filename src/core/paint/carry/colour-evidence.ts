@@ -165,7 +165,7 @@ export function colourEvidence(
   const gonePainted = painted === beside ? goneBeside : goneOf(painted, target.areas);
   const looks = looksAlike(target, painted.facts, painted.colours);
   const perimeters = perimetersOf(target);
-  const [own, besides, painteds] = [target, beside.facts, painted.facts].map(looksOf);
+  const besides = painted === beside ? looks.theirs : looksOf(beside.facts);
   for (let label = 1; label < target.areas.length; label++) {
     if (target.ground[label]) continue;
     const one = saidOf(beside, goneBeside, label, target);
@@ -194,8 +194,8 @@ export function colourEvidence(
         looks.areas[c],
         (A_POINT * one.heardSides) / (perimeters[label] + 1),
         isDivided(target, label) ? 1 : 0,
-        ...unlike(own, label, besides, one.best[c]),
-        ...unlike(own, label, painteds, other.best[c]),
+        ...unlike(looks.own, label, besides, one.best[c]),
+        ...unlike(looks.own, label, looks.theirs, other.best[c]),
       );
     }
   }

@@ -41,6 +41,9 @@ export function looksOf(facts: SpokenFacts): Float32Array {
 
 /** How the regions of a drawing look beside those of a painted one. */
 export interface Looks {
+  /** What each region of the one and of the other looks like, as `looksOf` has it. */
+  own: Float32Array;
+  theirs: Float32Array;
   /** How far a region is from looking like the region of a colour that it looks most like. Row by row: region, colour. */
   apart: Float32Array;
   /** Shares of the painted figure's regions, and of their area, that have each colour. */
@@ -53,6 +56,8 @@ export function looksAlike(target: SpokenFacts, painted: SpokenFacts, colours: C
   const colourOf = mostLikelyColours(colours);
   const [own, theirs] = [looksOf(target), looksOf(painted)];
   const out: Looks = {
+    own,
+    theirs,
     apart: new Float32Array(target.areas.length * count).fill(FURTHEST),
     counts: new Float32Array(count),
     areas: new Float32Array(count),
