@@ -37,6 +37,7 @@ export * from './match/match.ts';
 export * from './match/match-lines.ts';
 export * from './match/match-pieces.ts';
 export * from './match/pairing.ts';
+export * from './match/settled.ts';
 export * from './match/shape.ts';
 export { type Dense, densePath } from './match/strokes.ts';
 export * from './plan/compute.ts';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { pairUp, settledMatching, shapeOf } from '../../../src/core/between/index.ts';
 import { WayRound } from '../../../src/core/between/match/way-round.ts';
-import { rotation } from '../../../src/core/plane/matrix.ts';
+import { rotation, turnOf } from '../../../src/core/plane/matrix.ts';
 
 type Point = [number, number];
 const SIZE = 400;
@@ -106,5 +106,36 @@ test('a ring begins where its own shape says, though all around it stands still 
       }
     }),
     { numRuns: 25 },
+  );
+});
+
+test('eyes drawn closed here and open there, one about another, do not turn a face round', () => {
+  const oval = (x: number, y: number, from: number, share: number, by: number): Point[] =>
+    Array.from({ length: 33 }, (_, k) => {
+      const angle = 2 * Math.PI * (from + (share * k) / 32);
+      return [x + by * 26 * Math.cos(angle), y + by * 34 * Math.sin(angle)];
+    });
+  const face = (from: number, share: number): Point[][] => [
+    ...[160, 240].flatMap((x) => [oval(x, 150, from, share, 1), oval(x, 150, 0, 1, 0.5)]),
+    [
+      [170, 215],
+      [200, 225],
+      [230, 215],
+    ],
+  ];
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 31 }), fc.boolean(), (start, here) => {
+      const [closed, open] = [face(0, 1), face(start / 32, 0.9)];
+      const moved = (lines: Point[][]) => lines.map((line) => shapeOf(line.flatMap(([x, y]) => [x + 60, y + 20])));
+      const [a, b] = [(here ? open : closed).map((line) => shapeOf(line.flat())), moved(here ? closed : open)];
+      const matching = settledMatching(
+        a,
+        b,
+        a.map((_, k) => ({ a: k, b: k, sure: 1 })),
+        SIZE,
+      );
+      for (const { a: line } of matching.matches) expect(Math.abs(turnOf(matching.maps[line]))).toBeLessThan(0.4);
+    }),
+    { numRuns: 64 },
   );
 });

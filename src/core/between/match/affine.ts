@@ -38,6 +38,14 @@ export class PairSums {
     for (let i = 0; i < SUMS; i++) s[i] += w * o[i];
   }
 
+  /** The same in one point: where the middle goes, with nothing of how things turn about it. */
+  atMiddle(): PairSums {
+    const [w, px, py, qx, qy] = this.s;
+    const middle = new PairSums();
+    if (w > 0) middle.add(px / w, py / w, qx / w, qy / w, w);
+    return middle;
+  }
+
   /** The affine map that takes points to points best, held near a turn by `hold`; null where nothing counts. */
   fit(hold: number): Matrix | null {
     const [w, spx, spy, sqx, sqy, pxx, pxy, pyy, qxpx, qxpy, qypx, qypy] = this.s;
@@ -59,6 +67,15 @@ export class PairSums {
     const d = m21 * i12 + m22 * i22;
     return [a, b, c, d, qx - a * px - c * py, qy - b * px - d * py];
   }
+}
+
+/** Surroundings whose area grows by less or more than this do not hang together. */
+const [FLATTEST, WIDEST] = [0.2, 5];
+
+/** Whether a map may be that of one piece of a drawing: it does not turn it over, press it flat or spread it out. */
+export function hangsTogether([a, b, c, d]: Matrix): boolean {
+  const area = a * d - b * c;
+  return area > FLATTEST && area < WIDEST;
 }
 
 /** The same for a list of point pairs. */

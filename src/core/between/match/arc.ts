@@ -2,7 +2,8 @@
  * The part of a closed line that an open one is: a contour drawn in one go in one drawing, and broken off or partly hidden in the
  * other. All starts around the closed line are tried, both ways round, each laid on by the turn and growth that fit best.
  */
-import { type Matrix, turnOf } from '../../plane/matrix.ts';
+import { type Matrix, scaleOf, turnOf } from '../../plane/matrix.ts';
+import { hangsTogether } from './affine.ts';
 import { pointAt, type Shape } from './shape.ts';
 
 /** Points compared, and the least share of the closed line. */
@@ -14,8 +15,6 @@ const RING_STARTS = 48;
 export const FINER = [-0.5, -0.25, 0.25, 0.5];
 /** Lengths tried, beside that of the open line. */
 const WIDTHS = [0.84, 0.92, 1, 1.08];
-/** Surroundings whose area grows by less or more than this do not hang together. */
-const SANE: readonly [number, number] = [0.2, 5];
 
 /** A growth as far as it is believed: a map that stretches more is not trusted to say how long a line is. */
 export const bounded = (growth: number) => Math.max(0.75, Math.min(1.33, growth));
@@ -64,10 +63,8 @@ export interface Arc {
 
 /** @param around how the surroundings go from the closed line's drawing to the other */
 export function arcOf(ring: Shape, arc: Shape, around: Matrix): Arc {
-  const area = around[0] * around[3] - around[1] * around[2];
   // Lines that stand alone have no surroundings that say how they turn.
-  const sane = area > SANE[0] && area < SANE[1];
-  const [turn, scale] = sane ? [turnOf(around), bounded(Math.sqrt(area))] : [0, 1];
+  const [turn, scale] = hangsTogether(around) ? [turnOf(around), bounded(scaleOf(around))] : [0, 1];
   const share = arc.length / (ring.length * scale);
   let best: Arc & { off: number } = { start: 0, way: 1, width: 1, map: around, off: Number.POSITIVE_INFINITY };
   const look = (start: number, way: 1 | -1, width: number) => {

@@ -1,8 +1,9 @@
 /** Which lines of two drawings are one: a first matching by shape and place, weighed by the judge; hatching tuft by tuft. */
 import { pairedByTufts, standingFor, tuftsOf } from './hatching.ts';
 import { judged } from './judge/judge.ts';
-import { type Matching, type MatchWishes, MOST_ASKED, matchShapes, settledMatching } from './match.ts';
+import { type Matching, type MatchWishes, MOST_ASKED, matchShapes } from './match.ts';
 import { gapsOf } from './relations.ts';
+import { settledMatching } from './settled.ts';
 import type { Shape } from './shape.ts';
 
 /** What a first matching believes wholly is about so sure. */

@@ -1,7 +1,8 @@
 /** Strokes matched, lines in pieces included: what is one stroke here and several there is cut where the others part. */
-import { type Matching, type MatchWishes, settledMatching } from './match.ts';
+import type { Matching, MatchWishes } from './match.ts';
 import { matchLines } from './match-lines.ts';
 import { inPieces } from './parted-lines.ts';
+import { settledMatching } from './settled.ts';
 import type { Dense, StrokePiece } from './strokes.ts';
 
 export interface PiecesMatched {

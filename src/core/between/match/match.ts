@@ -3,19 +3,18 @@
  * compared up to turn and size, then by where each ought to come to lie: every stroke has a map of its own, fitted to the sure
  * matches around it, and the assignment is made anew a few times.
  */
-import { type Matrix, turnOf } from '../../plane/matrix.ts';
+import type { Matrix } from '../../plane/matrix.ts';
 import { PairSums } from './affine.ts';
-import { type Alignment, correlation } from './alignments.ts';
+import type { Alignment } from './alignments.ts';
 import { assign } from './assignment.ts';
 import { boxToBox, votedShift } from './first-guess.ts';
-import { ledBy, sumsThere } from './judge/surroundings.ts';
+import { sumsThere } from './judge/surroundings.ts';
 import { limbGuesses } from './limbs.ts';
 import { costOf, FARTHEST, likestAlignment, predicted, ratioOf, shapeCosts, unlike } from './pair-cost.ts';
 import { bonds, type Gaps, gapsOf, type Relations, relations } from './relations.ts';
 import type { Shape } from './shape.ts';
-import { WayRound } from './way-round.ts';
 
-interface Match {
+export interface Match {
   a: number;
   b: number;
   alignment: Alignment;
@@ -42,7 +41,7 @@ const ALONE_ASKED = 1.6;
 const OWN_WEIGHT = 0.5;
 const FIRM = 3;
 /** How much less a pair says of its part by how different its lines are in length: by the logarithm of the ratio. */
-const LENGTH_LOSS = 3;
+export const LENGTH_LOSS = 3;
 /** What a pair costs that is known. */
 const KNOWN = 0.05;
 /** How much dearer than what is left alone another match may be and still make one less sure. */
@@ -66,12 +65,22 @@ function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size:
   });
 }
 
-/** What each match says of where points go. */
-const sumsOf = (a: Shape[], b: Shape[], matches: Match[]): PairSums[] =>
-  matches.map(({ a: i, b: j, alignment }) => sumsThere(a[i], b[j], alignment));
+/** What each match says of where points go: of a closed line with an open one, laid start on start, only where the middle does. */
+export const sumsOf = (a: Shape[], b: Shape[], matches: Match[]): PairSums[] =>
+  matches.map(({ a: i, b: j, alignment }) => {
+    const sums = sumsThere(a[i], b[j], alignment);
+    return a[i].closed === b[j].closed ? sums : sums.atMiddle();
+  });
 
 /** A map for each stroke of `a` from those it holds together with: how the part it belongs to goes. */
-function partMaps(a: Shape[], b: Shape[], matches: Match[], gaps: Gaps, size: number, fallback: Matrix): Matrix[] {
+export function partMaps(
+  a: Shape[],
+  b: Shape[],
+  matches: Match[],
+  gaps: Gaps,
+  size: number,
+  fallback: Matrix,
+): Matrix[] {
   const sums = sumsOf(a, b, matches);
   const near = localMaps(a, b, matches, NEAR[ROUNDS - 1], size, fallback);
   const hold = (0.05 * size) ** 2;
@@ -251,120 +260,6 @@ export function matchShapes(
     progress(0.2 + (0.8 * (round + 1)) / ROUNDS);
   }
   return { matches, maps: partMaps(a, b, matches, near, size, starts[0]), gaps: near };
-}
-
-/** A map turns no more otherwise than lines around do, radians. */
-const OTHERWISE = 2.0;
-
-/**
- * A map that turns as the lines around it do. Where parts change places - hands that cross - places alone would say that all between
- * them turns about. @param turn how the lines around turn on the whole; null: nothing is known of that
- */
-function steadied(map: Matrix, turn: number | null): Matrix {
-  if (turn === null || Math.cos(turnOf(map) - turn) > Math.cos(OTHERWISE)) return map;
-  return [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), map[4], map[5]];
-}
-
-/** A map moved so that it brings the middle of one line onto the middle of another; the same map where it was steady already. */
-function onto(map: Matrix, one: Shape, other: Shape, unless?: Matrix): Matrix {
-  if (map === unless) return map;
-  const [a, b, c, d] = map;
-  const { x, y } = one.middle;
-  return [a, b, c, d, other.middle.x - a * x - c * y, other.middle.y - b * x - d * y];
-}
-
-/** How lines around each line turn from one drawing to the other, by how long and how bent they are; null where nothing tells. */
-function turnsAround(a: Shape[], b: Shape[], matches: Match[], near: number, size: number): (number | null)[] {
-  const reach = 2 * (near * size) ** 2;
-  const own = matches.map(({ a: i, b: j, alignment, sure }) => {
-    const [re, im] = correlation(a[i].x, a[i].y, b[j], alignment.reverse, alignment.first);
-    const much = Math.sqrt(re * re + im * im) || 1;
-    const ring = a[i].closed && b[j].closed;
-    // A ring's turn is only what it was laid by.
-    const weight = ring ? 0 : (sure + 0.01) * Math.min(a[i].length, size);
-    return { re: (weight * re) / much, im: (weight * im) / much, at: a[i].middle };
-  });
-  return a.map(({ middle }) => {
-    let [re, im] = [0, 0];
-    for (const each of own) {
-      const w = Math.exp(-((each.at.x - middle.x) ** 2 + (each.at.y - middle.y) ** 2) / reach);
-      re += w * each.re;
-      im += w * each.im;
-    }
-    return re * re + im * im > 1e-6 ? Math.atan2(im, re) : null;
-  });
-}
-
-/** Lines so different in length (the logarithm of the ratio) are partly hidden; how far around them is listened. */
-const PARTLY = 0.25;
-const PARTLY_NEAR = 0.16;
-
-/** How far surroundings reach that say which way round settled pairs lie, wide first. */
-const SETTLED_NEAR = [0.3, 0.16, 0.1];
-
-/** A pair that is to be made. */
-interface SettledPair {
-  a: number;
-  b: number;
-  sure: number;
-  alignment?: Alignment;
-}
-
-/**
- * A matching of pairs that are settled: how each lies, and where every line goes.
- * @param pairs with how sure they are, and how they lie where that is known; a line may be in several
- */
-export function settledMatching(
-  a: Shape[],
-  b: Shape[],
-  pairs: SettledPair[],
-  size: number,
-  gaps: Gaps = gapsOf(a, b, size),
-): Matching {
-  const start = boxToBox(a, b);
-  // Where a settled line goes is known: its surroundings only tell how it has turned.
-  const laid = (pair: SettledPair, map: Matrix): Match => {
-    const [one, other] = [a[pair.a], b[pair.b]];
-    if (pair.alignment) return { ...pair, alignment: pair.alignment };
-    const fit = costOf(
-      one,
-      predicted(one, onto(map, one, other)),
-      other,
-      unlike(one, other),
-      size,
-      Number.POSITIVE_INFINITY,
-    );
-    return { ...pair, alignment: fit?.alignment ?? likestAlignment(one, other) };
-  };
-  const leadersOf = (all: Match[]) =>
-    sumsOf(a, b, all).map((sums, k) => ({
-      line: all[k].a,
-      sums,
-      weight: (all[k].sure + 0.01) * Math.exp(-LENGTH_LOSS * ratioOf(a[all[k].a], b[all[k].b])),
-    }));
-  const ways = new WayRound(a, b, size);
-  let matches = ways.righted(
-    pairs.map((pair) => laid(pair, start)),
-    () => start,
-  );
-  let turns = turnsAround(a, b, matches, SETTLED_NEAR[0], size);
-  // A line that is alike both ways round, or a ring, lies as what is around it says: its own say is left out.
-  for (const near of SETTLED_NEAR) {
-    const led = ledBy(a, leadersOf(matches), near, size);
-    const goes = (line: number) => (led[line].much > 0 ? steadied(led[line].map, turns[line]) : start);
-    matches = ways.righted(
-      pairs.map((pair) => laid(pair, goes(pair.a))),
-      goes,
-    );
-    turns = turnsAround(a, b, matches, near, size);
-  }
-  const maps = partMaps(a, b, matches, gaps, size, start);
-  // A line partly hidden in one drawing does not tell how it goes: stretched onto its partner it would seem to grow.
-  const around = ledBy(a, leadersOf(matches), PARTLY_NEAR, size);
-  for (const { a: i, b: j } of matches) if (ratioOf(a[i], b[j]) > PARTLY && around[i].much > 0) maps[i] = around[i].map;
-  for (const match of matches)
-    maps[match.a] = onto(steadied(maps[match.a], turns[match.a]), a[match.a], b[match.b], maps[match.a]);
-  return { matches, maps, gaps };
 }
 
 /** Lets what neighbours say into the costs of pairs that are not known. */
