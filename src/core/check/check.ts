@@ -1,5 +1,7 @@
 /** What a check is: an entry of the register (`index.ts`), a file each. */
-import type { FigurePart, FollowedPoint, Layer, NoteColour, Shot } from '../shot/model.ts';
+
+import type { Layer } from '../shot/layer-model.ts';
+import type { FigurePart, FollowedPoint, NoteColour, Shot } from '../shot/model.ts';
 import type { ChartPoint, CheckResult } from './finding.ts';
 import type { Step } from './steps.ts';
 

@@ -2,8 +2,9 @@
 import { textPrint } from '../between/index.ts';
 import { revision } from '../picture/shows.ts';
 import type { Id } from '../shot/ids.ts';
+import type { Layer } from '../shot/layer-model.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Layer, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import type { Check } from './check.ts';
 import { type CheckResult, type Finding, NOTHING_FOUND } from './finding.ts';
 import { modelDrawing } from './notes.ts';

@@ -3,7 +3,8 @@ import { IDENTITY, inverse, type Matrix, mapPoint } from '../plane/matrix.ts';
 import type { Point } from '../plane/point.ts';
 import { placedExposures } from '../sheet/exposures.ts';
 import { layerAt } from '../sheet/moves/layer-at.ts';
-import type { Drawing, Layer, Shot } from '../shot/model.ts';
+import type { Layer } from '../shot/layer-model.ts';
+import type { Drawing, Shot } from '../shot/model.ts';
 
 export interface Step {
   drawing: Drawing;

@@ -1,5 +1,7 @@
 /** One film for each delivered layer, with nothing behind it. */
-import type { Layer, Shot } from '../shot/model.ts';
+
+import type { Layer } from '../shot/layer-model.ts';
+import type { Shot } from '../shot/model.ts';
 import { type Film, joined } from './film.ts';
 import { plainName } from './names.ts';
 

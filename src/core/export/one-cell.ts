@@ -1,6 +1,7 @@
 /** A film of a single cell: one drawing, or one picture, by itself with nothing behind it. */
 import { newId } from '../shot/ids.ts';
-import type { CellRef, Drawing, Layer, Shot } from '../shot/model.ts';
+import type { CellRef, Layer } from '../shot/layer-model.ts';
+import type { Drawing, Shot } from '../shot/model.ts';
 import { deliveryView, type Film } from './film.ts';
 
 /** A layer without anything that moves, bends, hides or follows it. */

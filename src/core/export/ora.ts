@@ -1,7 +1,7 @@
 /** A picture with its layers as OpenRaster 0.0.5: a zip of PNG files and the stack they make. */
 import { cellName } from '../sheet/drawings.ts';
 import { shownExposure } from '../sheet/exposures.ts';
-import type { Layer } from '../shot/model.ts';
+import type { Layer } from '../shot/layer-model.ts';
 import { Refused } from '../shot/refused.ts';
 import { type Film, filmAt } from './film.ts';
 import type { DeliveryTools } from './format.ts';

@@ -7,7 +7,8 @@ import { isFirstPass } from '../between/index.ts';
 import { leftOut } from '../picture/index.ts';
 import { readingRows } from '../reading/index.ts';
 import { chartsIn, drawingName, reusedFlags, spacingInWords, startFrames, totalFrames } from '../sheet/index.ts';
-import type { Layer, Shot } from '../shot/model.ts';
+import type { Layer } from '../shot/layer-model.ts';
+import type { Shot } from '../shot/model.ts';
 import { printable } from './printable.ts';
 
 /** Millimetres on A4. */

@@ -3,7 +3,8 @@
 import type { Box } from '../plane/box.ts';
 import { catmullRom } from '../plane/curve.ts';
 import { type Area, POINT_SIZE, type Stroke } from '../shot/drawing-model.ts';
-import type { BendGrid, Planes } from '../shot/model.ts';
+import type { BendGrid } from '../shot/layer-model.ts';
+import type { Planes } from '../shot/model.ts';
 import { withPointsEvery } from './dense.ts';
 import type { Pick } from './transform.ts';
 

@@ -5,7 +5,8 @@ import { after, type Matrix } from '../plane/matrix.ts';
 import { exposuresOf } from '../sheet/edit.ts';
 import { shownExposure, startFrames } from '../sheet/exposures.ts';
 import type { Id } from '../shot/ids.ts';
-import type { Layer, MouthPlace, Shot } from '../shot/model.ts';
+import type { Layer } from '../shot/layer-model.ts';
+import type { MouthPlace, Shot } from '../shot/model.ts';
 
 /** The map that brings what is drawn at one place to another. */
 export function placeMap(from: MouthPlace, to: MouthPlace): Matrix {

@@ -6,7 +6,8 @@ import { drawingsOfLayer, exposedIn } from '../sheet/drawings.ts';
 import { layerOf, onSheet, setExposures } from '../sheet/edit.ts';
 import { cutAt, exposureAt, replace, startFrames } from '../sheet/exposures.ts';
 import { type Id, newId } from '../shot/ids.ts';
-import type { Exposure, Layer, Mouth, MouthChart, MouthPlace, Shot } from '../shot/model.ts';
+import type { Exposure, Layer } from '../shot/layer-model.ts';
+import type { Mouth, MouthChart, MouthPlace, Shot } from '../shot/model.ts';
 import { chartDrawing, MOUTH_LABELS, sized } from './chart.ts';
 import { headLayer, mouthPlaceAt, placeMap, samePlace } from './guide.ts';
 

@@ -1,7 +1,7 @@
 /** A layer with its shadows, light and softness: each made from what the layer shows, soft ones at a part of the size. */
 import { type Box, mapBox } from '../plane/box.ts';
 import { after, inverse, type Matrix, scaling } from '../plane/matrix.ts';
-import type { Cast } from '../shot/model.ts';
+import type { Cast } from '../shot/layer-model.ts';
 import { type CastTools, softened } from './casts/cast.ts';
 import { castMaker } from './casts/index.ts';
 import type { PaintContext, PaintTools } from './context.ts';

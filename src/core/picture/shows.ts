@@ -4,9 +4,10 @@ import type { WarpGrid } from '../ink/warp.ts';
 import { after, IDENTITY, inverse, type Matrix } from '../plane/matrix.ts';
 import { shownExposure } from '../sheet/exposures.ts';
 import { bendAt, layerAt } from '../sheet/moves/layer-at.ts';
+import type { Cast, CellRef, Layer } from '../shot/layer-model.ts';
 import { levelOf } from '../shot/levels.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Cast, CellRef, Layer, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 
 /** A cast with how much of it there is at a frame. */
 export interface ShownCast {

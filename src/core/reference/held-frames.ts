@@ -1,6 +1,6 @@
 /** How long each picture of a reference is held in the shot. */
 import { type Id, newId } from '../shot/ids.ts';
-import type { Exposure } from '../shot/model.ts';
+import type { Exposure } from '../shot/layer-model.ts';
 
 /**
  * Frames for each picture of a clip that says its own delays. The ends are rounded, not the delays, so the clip never

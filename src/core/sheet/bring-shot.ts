@@ -2,9 +2,10 @@
 
 import type { Matrix } from '../plane/matrix.ts';
 import { type Id, newId } from '../shot/ids.ts';
+import type { Bundle, CellRef, Exposure, Layer } from '../shot/layer-model.ts';
 import { bundleDepth, depthHere } from '../shot/levels.ts';
 import { LIMITS, longerName, makeLayer } from '../shot/make.ts';
-import type { Asset, Bundle, CellRef, Clip, Drawing, Exposure, Layer, Shot, Swatch } from '../shot/model.ts';
+import type { Asset, Clip, Drawing, Shot, Swatch } from '../shot/model.ts';
 import { columnOf, followInside } from './bundles.ts';
 import { forgetIndex } from './drawings.ts';
 import { BadTiming, onSheet, setExposures } from './edit.ts';

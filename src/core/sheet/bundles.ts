@@ -3,9 +3,10 @@
  * over which the inside looks the same, so that it is held, put on twos, reversed, repeated like drawings.
  */
 import { type Id, newId } from '../shot/ids.ts';
+import { type Bundle, type CellRef, type Exposure, type Layer, PLACE_PARTS } from '../shot/layer-model.ts';
 import { bundleDepth, bundlesWithin, depthHere, insides, levelOf } from '../shot/levels.ts';
 import { LIMITS, longerName, makeLayer } from '../shot/make.ts';
-import { type Bundle, type CellRef, type Exposure, type Layer, PLACE_PARTS, type Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import { copyDrawing } from './drawing-edits.ts';
 import { forgetIndex } from './drawings.ts';
 import { BadTiming, layerOf, onSheet, setExposures } from './edit.ts';

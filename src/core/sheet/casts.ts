@@ -1,7 +1,8 @@
 /** Shadows, light and softness of a layer: added, changed, taken off, more or less of them from a frame on. For `change()` recipes. */
 import type { Id } from '../shot/ids.ts';
+import type { Blend, Cast, CastKind } from '../shot/layer-model.ts';
 import { LIMITS, makeCast } from '../shot/make.ts';
-import type { Blend, Cast, CastKind, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import { layerOf } from './edit.ts';
 

@@ -1,8 +1,9 @@
 /** Timing charts written onto the sheet. For `change()` recipes. */
 
 import { type Id, newId } from '../shot/ids.ts';
+import type { Exposure } from '../shot/layer-model.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Drawing, Exposure, Shot } from '../shot/model.ts';
+import type { Drawing, Shot } from '../shot/model.ts';
 import { chartAt, LEAST_SPACING, type Tick, type TimingChart } from './charts.ts';
 import { newDrawing, removeUnused } from './drawing-edits.ts';
 import { drawingsOfLayer } from './drawings.ts';

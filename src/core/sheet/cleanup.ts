@@ -1,6 +1,7 @@
 /** The order of cleaning up: keys first, then the drawing midway between two finished ones, then the halves. */
 import type { Id } from '../shot/ids.ts';
-import { type Drawing, type Layer, type Shot, STAGES } from '../shot/model.ts';
+import type { Layer } from '../shot/layer-model.ts';
+import { type Drawing, type Shot, STAGES } from '../shot/model.ts';
 import { placedExposures } from './exposures.ts';
 
 /** Why a drawing is next. */

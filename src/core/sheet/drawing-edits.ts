@@ -1,8 +1,9 @@
 /** Drawings on and off the sheet: made, copied, used again, made their own, numbered, removed. For `change()` recipes. */
 import { type Id, newId } from '../shot/ids.ts';
+import type { CellRef, Exposure, Layer } from '../shot/layer-model.ts';
 import { makeDrawing } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';
-import type { CellRef, Drawing, Exposure, Layer, Shot } from '../shot/model.ts';
+import type { Drawing, Shot } from '../shot/model.ts';
 import { addToIndex, drawingShown, drawingsOfLayer, exposedIn, forgetIndex, nextNumber } from './drawings.ts';
 import { atWork, layerOf, onSheet, retimeLayer, type Span, setExposures } from './edit.ts';
 import { touched, writtenOut } from './exposures.ts';

@@ -2,7 +2,8 @@
 
 import { plain } from '../history/draft.ts';
 import type { Id } from '../shot/ids.ts';
-import { type CellRef, type Clip, type Drawing, type Exposure, type Layer, type Shot, STAGES } from '../shot/model.ts';
+import type { CellRef, Exposure, Layer } from '../shot/layer-model.ts';
+import { type Clip, type Drawing, type Shot, STAGES } from '../shot/model.ts';
 import { exposureOf, exposuresOf, layerOf, type Span } from './edit.ts';
 import { shownExposure, touched } from './exposures.ts';
 

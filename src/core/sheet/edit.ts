@@ -7,8 +7,9 @@
 
 import { onWorkingCopy, plain } from '../history/draft.ts';
 import type { Id } from '../shot/ids.ts';
+import type { Exposure, Layer } from '../shot/layer-model.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Exposure, Layer, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 import { sameCell, startFrames, totalFrames, touched } from './exposures.ts';
 import { pinnedPlaces, placesAfter, reversedPlaces } from './moves/place-frames.ts';

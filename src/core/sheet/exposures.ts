@@ -6,7 +6,7 @@
  * Frames and indices are 0-based; a stretch of frames or of exposures goes from `from` up to, not including, `to`.
  */
 import { newId } from '../shot/ids.ts';
-import type { AfterLast, CellRef, Exposure } from '../shot/model.ts';
+import type { AfterLast, CellRef, Exposure } from '../shot/layer-model.ts';
 
 /** An exposure with the frame it starts on and its place in the list. */
 export interface PlacedExposure {

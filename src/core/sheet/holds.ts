@@ -1,6 +1,6 @@
 /** Holds longer and shorter, changes slid and pushed, holds split. Where a drawing would have to give way it stops at one frame. */
 import { newId } from '../shot/ids.ts';
-import type { CellRef, Exposure } from '../shot/model.ts';
+import type { CellRef, Exposure } from '../shot/layer-model.ts';
 import { empty, exposureAt, startFrames, tidy, totalFrames } from './exposures.ts';
 
 /** Holds exposure `index` for `frames` frames (at least one); what follows is pushed later or drawn earlier. */

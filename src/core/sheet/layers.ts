@@ -1,8 +1,9 @@
 /** Whole layers: traced over, doubled, merged, moved, removed. For `change()` recipes. */
 import { type Id, newId } from '../shot/ids.ts';
+import type { CellRef, Exposure, Layer } from '../shot/layer-model.ts';
 import { longerName, makeDrawing, makeLayer } from '../shot/make.ts';
 import { mendReferences } from '../shot/mend.ts';
-import type { CellRef, Drawing, Exposure, Layer, Shot } from '../shot/model.ts';
+import type { Drawing, Shot } from '../shot/model.ts';
 import { copyDrawing, newDrawing } from './drawing-edits.ts';
 import { drawingsOfLayer, forgetIndex, nextNumber } from './drawings.ts';
 import { atWork, BadTiming, layerOf, onSheet, setExposures } from './edit.ts';

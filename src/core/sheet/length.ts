@@ -1,8 +1,9 @@
 /** Time itself put in or taken out, and the length of the shot, with what either does said first. */
 import { soundEnd } from '../shot/clips.ts';
 import type { Id } from '../shot/ids.ts';
+import type { Layer } from '../shot/layer-model.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Layer, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import { lengthInWords } from '../shot/timecode.ts';
 import { BadTiming, layerOf, onSheet, retimeLayer } from './edit.ts';
 import { cellKey, startFrames, totalFrames } from './exposures.ts';

@@ -1,4 +1,5 @@
-import type { CellRef, Layer, Shot } from '../shot/model.ts';
+import type { CellRef, Layer } from '../shot/layer-model.ts';
+import type { Shot } from '../shot/model.ts';
 import { frameInside, type PlacedExposure, placedExposures, sameCell } from './exposures.ts';
 
 /** A neighbouring cell and the frame on which it is first shown on that side. */

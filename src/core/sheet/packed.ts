@@ -5,7 +5,7 @@
 
 import type { Patch } from '../history/patch.ts';
 import type { Id } from '../shot/ids.ts';
-import type { CellRef, Exposure } from '../shot/model.ts';
+import type { CellRef, Exposure } from '../shot/layer-model.ts';
 import { cellKey } from './exposures.ts';
 
 export interface PackedExposures {

@@ -2,8 +2,9 @@
 import type { Matrix } from '../plane/matrix.ts';
 import type { Id } from '../shot/ids.ts';
 import { newId } from '../shot/ids.ts';
+import type { Layer } from '../shot/layer-model.ts';
 import { makeLayer } from '../shot/make.ts';
-import type { Asset, Layer, Shot } from '../shot/model.ts';
+import type { Asset, Shot } from '../shot/model.ts';
 import { layerOf, setExposures } from './edit.ts';
 
 type Size = Pick<Asset, 'width' | 'height'>;

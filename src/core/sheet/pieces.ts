@@ -1,6 +1,7 @@
 /** Pieces of the sheet: cut, copied, put elsewhere, across layers. For `change()` recipes. */
 import { type Id, newId } from '../shot/ids.ts';
-import type { Exposure, Shot } from '../shot/model.ts';
+import type { Exposure } from '../shot/layer-model.ts';
+import type { Shot } from '../shot/model.ts';
 import { bundlesShown, whyNotHere } from './bundles.ts';
 import { copyDrawing } from './drawing-edits.ts';
 import { exposedIn, forgetIndex, nextNumber } from './drawings.ts';

@@ -1,6 +1,6 @@
 /** New timing for a stretch of a layer: fitted, there and back, reversed, repeated, rotated; frames put in and taken out. */
 import { newId } from '../shot/ids.ts';
-import type { Exposure } from '../shot/model.ts';
+import type { Exposure } from '../shot/layer-model.ts';
 import { cutAt, empty, indexAt, piece, replace, sameCell, startFrames, tidy, totalFrames } from './exposures.ts';
 
 /** The same cells once more, as exposures of their own. */

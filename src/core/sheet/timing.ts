@@ -4,8 +4,9 @@
  */
 import { BadFile } from '../shot/bad-file.ts';
 import { newId } from '../shot/ids.ts';
+import type { Exposure, Layer } from '../shot/layer-model.ts';
 import { LIMITS } from '../shot/make.ts';
-import type { Exposure, Layer, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import { cellName, drawingNamed } from './drawings.ts';
 import { onSheet, setExposures } from './edit.ts';
 import { exposureAt, startFrames } from './exposures.ts';

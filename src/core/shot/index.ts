@@ -3,6 +3,7 @@ export * from './bad-file.ts';
 export * from './clips.ts';
 export * from './drawing-model.ts';
 export * from './ids.ts';
+export * from './layer-model.ts';
 export * from './levels.ts';
 export * from './make.ts';
 export * from './mend.ts';

@@ -1,6 +1,7 @@
 /** The levels of a shot: its own stack of layers, and the inside of each bundle. */
 import type { Id } from './ids.ts';
-import type { Bundle, Layer, Shot } from './model.ts';
+import type { Bundle, Layer } from './layer-model.ts';
+import type { Shot } from './model.ts';
 
 type Stacks = Pick<Shot, 'layers' | 'bundles' | 'within'>;
 

@@ -1,22 +1,7 @@
 import type { Area } from './drawing-model.ts';
 import { type Id, newId } from './ids.ts';
-import {
-  type Cast,
-  type CastKind,
-  type CheckNotes,
-  type Clip,
-  type Drawing,
-  type Guides,
-  type Layer,
-  type MouthGuide,
-  type Palette,
-  PLACE_PARTS,
-  type Place,
-  type Purpose,
-  type Shot,
-  type Swatch,
-  type Track,
-} from './model.ts';
+import { type Cast, type CastKind, type Layer, PLACE_PARTS, type Place, type Purpose } from './layer-model.ts';
+import type { CheckNotes, Clip, Drawing, Guides, MouthGuide, Palette, Shot, Swatch, Track } from './model.ts';
 
 /** Bounds that every shot keeps; the doors (form, file) check against them. */
 export const LIMITS = {

@@ -2,7 +2,8 @@
 import type { Id } from './ids.ts';
 import { everyBundle, everyLayer } from './levels.ts';
 import type { Shot } from './model.ts';
-import { REFERENCES, type Reference, type ReferencePlace, type Target } from './references.ts';
+import type { ReferencePlace } from './reference-places.ts';
+import { REFERENCES, type Reference, type Target } from './references.ts';
 
 /** Ids of everything of a kind that can be named. */
 function targetsOf(shot: Shot, target: Target): Set<Id> {

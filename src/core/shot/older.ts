@@ -1,5 +1,6 @@
 /** What earlier versions kept, brought into what is kept now. */
 import type { Area, Brush, Response, Stroke } from './drawing-model.ts';
+import type { Bundle, Layer, Moves, Place } from './layer-model.ts';
 import {
   makeArea,
   makeClip,
@@ -11,7 +12,7 @@ import {
   noGuides,
   noMouthGuide,
 } from './make.ts';
-import type { Asset, Bundle, Clip, Drawing, Layer, Moves, Palette, Place, Shot, Swatch, Track } from './model.ts';
+import type { Asset, Clip, Drawing, Palette, Shot, Swatch, Track } from './model.ts';
 
 /** What has come since the first version. */
 type Since =

@@ -1,10 +1,11 @@
 /** What the fields of a shot file do not say by themselves: ids that stand once, sums that fit, references that are held. */
 import { BadFile } from '../shot/bad-file.ts';
 import type { Id } from '../shot/ids.ts';
+import type { Layer } from '../shot/layer-model.ts';
 import { bundleDepth, everyLayer } from '../shot/levels.ts';
 import { LIMITS } from '../shot/make.ts';
 import { danglingIn, mendReferences } from '../shot/mend.ts';
-import type { Layer, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import type { ShotPart } from './schema.ts';
 
 const bad = (what: string) => new BadFile(`This shot file ${what}, so it was not opened.`);

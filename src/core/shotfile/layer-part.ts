@@ -17,7 +17,6 @@ import {
 } from 'class-validator';
 import type { Matrix } from '../plane/matrix.ts';
 import { BadFile } from '../shot/bad-file.ts';
-import { LIMITS } from '../shot/make.ts';
 import {
   AFTER_LAST,
   type AfterLast,
@@ -29,7 +28,8 @@ import {
   type CellRef,
   PURPOSES,
   type Purpose,
-} from '../shot/model.ts';
+} from '../shot/layer-model.ts';
+import { LIMITS } from '../shot/make.ts';
 import { IsId, Part, Parts } from '../shot/part.ts';
 import { MovesPart, movesOf } from './moves-part.ts';
 

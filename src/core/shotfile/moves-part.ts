@@ -1,6 +1,5 @@
 /** Moves of a layer or of the camera as they stand in a file. */
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsOptional, Max, Min } from 'class-validator';
-import { LIMITS } from '../shot/make.ts';
 import {
   MOVE_READINGS,
   MOVE_SPACINGS,
@@ -9,7 +8,8 @@ import {
   type Moves,
   PLACE_PARTS,
   type PlacePart as PlacePartName,
-} from '../shot/model.ts';
+} from '../shot/layer-model.ts';
+import { LIMITS } from '../shot/make.ts';
 import { movesUpToDate } from '../shot/older.ts';
 import { IsId, Part, Parts } from '../shot/part.ts';
 

@@ -6,7 +6,8 @@ import type { Point } from '../plane/point.ts';
 import { shownExposure } from '../sheet/exposures.ts';
 import { layerAt } from '../sheet/moves/layer-at.ts';
 import { POINT_SIZE } from '../shot/drawing-model.ts';
-import type { Clip, Drawing, Layer, Shot } from '../shot/model.ts';
+import type { Layer } from '../shot/layer-model.ts';
+import type { Clip, Drawing, Shot } from '../shot/model.ts';
 
 /** How far to the side the paper's edge is. */
 const EDGE = 0.8;

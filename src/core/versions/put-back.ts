@@ -1,8 +1,9 @@
 /** A state of the shot that was kept under a name, put back: all of it, or only a part. For `change()` recipes. */
 import { plain } from '../history/draft.ts';
 import type { Id } from '../shot/ids.ts';
+import type { Layer } from '../shot/layer-model.ts';
 import { mendReferences } from '../shot/mend.ts';
-import type { Layer, Shot } from '../shot/model.ts';
+import type { Shot } from '../shot/model.ts';
 import { Refused } from '../shot/refused.ts';
 
 /** What of a version is put back. */

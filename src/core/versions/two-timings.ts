@@ -1,6 +1,6 @@
 /** Two timings of a layer beside one another: whether and where they show something else. */
 import { sameCell, shownExposure } from '../sheet/exposures.ts';
-import type { Layer } from '../shot/model.ts';
+import type { Layer } from '../shot/layer-model.ts';
 
 type Timed = Pick<Layer, 'exposures' | 'afterLast'>;
 

@@ -65,12 +65,9 @@ function localMaps(a: Shape[], b: Shape[], matches: Match[], near: number, size:
   });
 }
 
-/** What each match says of where points go: of a closed line with an open one, laid start on start, only where the middle does. */
+/** What each match says of where points go. */
 export const sumsOf = (a: Shape[], b: Shape[], matches: Match[]): PairSums[] =>
-  matches.map(({ a: i, b: j, alignment }) => {
-    const sums = sumsThere(a[i], b[j], alignment);
-    return a[i].closed === b[j].closed ? sums : sums.atMiddle();
-  });
+  matches.map(({ a: i, b: j, alignment }) => sumsThere(a[i], b[j], alignment));
 
 /** A map for each stroke of `a` from those it holds together with: how the part it belongs to goes. */
 export function partMaps(

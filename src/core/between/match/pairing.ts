@@ -45,7 +45,7 @@ const PART_SAMPLES = 21;
 type Along = (share: number) => number;
 
 /** How much it counts, beside how alike the lines are when turned at will, that the turn is that of what is around. */
-const AS_AROUND = 0.2;
+const AS_AROUND = 0.1;
 
 /** Starts so near one another are one, but for the line's own shape. */
 const CLOSE_BY = 6;

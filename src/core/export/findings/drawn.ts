@@ -1,6 +1,7 @@
 /** What is drawn on the frames of a delivery, layer by layer. */
 import { shownExposure } from '../../sheet/exposures.ts';
-import type { Drawing, Layer, Shot } from '../../shot/model.ts';
+import type { Layer } from '../../shot/layer-model.ts';
+import type { Drawing, Shot } from '../../shot/model.ts';
 
 export interface DrawnLayer {
   layer: Layer;

@@ -5,7 +5,7 @@ import { asMatrix, drawnThrough, type Step, stepsKey, stepsOf } from '../../pict
 import { after, IDENTITY, type Matrix } from '../../plane/matrix.ts';
 import { cellName } from '../../sheet/drawings.ts';
 import { fieldSize, throughCamera } from '../../sheet/moves/camera.ts';
-import type { Layer } from '../../shot/model.ts';
+import type { Layer } from '../../shot/layer-model.ts';
 import { colourOf, paletteAt } from '../../shot/palette.ts';
 import { base64 } from '../base64.ts';
 import { deliveryView, type Film } from '../film.ts';

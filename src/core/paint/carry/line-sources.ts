@@ -3,7 +3,8 @@
 import { drawingShown, placedExposures } from '../../sheet/index.ts';
 import type { Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
-import type { Drawing, Layer, Shot } from '../../shot/model.ts';
+import type { Layer } from '../../shot/layer-model.ts';
+import type { Drawing, Shot } from '../../shot/model.ts';
 
 /** Layers whose lines count beside those of the drawing itself; `own`: the drawing's own count too. */
 export interface LineSource {

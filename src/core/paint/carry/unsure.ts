@@ -3,7 +3,8 @@
 import { pointInside } from '../../plane/rings.ts';
 import type { Area } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
-import type { Layer, Shot } from '../../shot/model.ts';
+import type { Layer } from '../../shot/layer-model.ts';
+import type { Shot } from '../../shot/model.ts';
 import { isCarried } from './layer-through.ts';
 import { drawingsAlong } from './line-sources.ts';
 import { UNSURE } from './through.ts';

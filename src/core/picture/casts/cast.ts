@@ -1,6 +1,6 @@
 /** What a cast is made with: the layer painted again, on canvases of the size of the picture. */
 import { type Matrix, scaleOf } from '../../plane/matrix.ts';
-import type { Cast, CastKind } from '../../shot/model.ts';
+import type { Cast, CastKind } from '../../shot/layer-model.ts';
 import type { PaintContext } from '../context.ts';
 import type { Sheet } from '../sheets.ts';
 import type { Part } from '../soft.ts';

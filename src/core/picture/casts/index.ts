@@ -4,7 +4,7 @@
  * - level: the height of the paper a shadow or a reflection lies on. Again: the layer painted once more, carried by a map.
  * - under, instead: a cast lies under its layer, or takes the place of what the layer shows.
  */
-import type { CastKind } from '../../shot/model.ts';
+import type { CastKind } from '../../shot/layer-model.ts';
 import { shadowBehind } from './behind.ts';
 import type { CastMaker } from './cast.ts';
 import { glow } from './glow.ts';

@@ -1,5 +1,7 @@
 /** The camera put up, taken down, given another field; paper larger than the field. For `change()` recipes. */
-import type { Camera, Shot } from '../../shot/model.ts';
+
+import type { Camera } from '../../shot/layer-model.ts';
+import type { Shot } from '../../shot/model.ts';
 import { Refused } from '../../shot/refused.ts';
 
 /** A camera whose field is the whole paper, as every shot is delivered without one. */

@@ -1,7 +1,8 @@
 /** The camera: the field of the paper that is delivered, and how it travels. */
 import { after, IDENTITY, inverse, type Matrix, translation } from '../../plane/matrix.ts';
 import type { Point } from '../../plane/point.ts';
-import type { Camera, Shot } from '../../shot/model.ts';
+import type { Camera } from '../../shot/layer-model.ts';
+import type { Shot } from '../../shot/model.ts';
 import { AT_REST, type Lie, lieAt, lieMatrix } from './lie.ts';
 
 type Seen = Pick<Shot, 'width' | 'height' | 'camera'>;

@@ -5,7 +5,6 @@ import { pushedGrid, warpPoint } from '../../ink/warp.ts';
 import { mapPoint } from '../../plane/matrix.ts';
 import type { Point } from '../../plane/point.ts';
 import { type Id, newId } from '../../shot/ids.ts';
-import { makePlace } from '../../shot/make.ts';
 import {
   type BendGrid,
   type Layer,
@@ -15,8 +14,9 @@ import {
   PLACE_PARTS,
   type Place,
   type PlacePart,
-  type Shot,
-} from '../../shot/model.ts';
+} from '../../shot/layer-model.ts';
+import { makePlace } from '../../shot/make.ts';
+import type { Shot } from '../../shot/model.ts';
 import { Refused } from '../../shot/refused.ts';
 import { layerOf } from '../edit.ts';
 import { paperMiddle } from './camera.ts';

@@ -1,8 +1,9 @@
 /** A layer as it lies at a frame: its own moves, those of what it goes along with, and its distance from the camera. */
 import { pushedGrid, type WarpGrid } from '../../ink/warp.ts';
 import { after, IDENTITY, inverse, type Matrix, translation } from '../../plane/matrix.ts';
+import type { Layer } from '../../shot/layer-model.ts';
 import { LIMITS } from '../../shot/make.ts';
-import type { Layer, Shot } from '../../shot/model.ts';
+import type { Shot } from '../../shot/model.ts';
 import { cameraLie } from './camera.ts';
 import { AT_REST, type Lie, lieAt, lieMatrix } from './lie.ts';
 

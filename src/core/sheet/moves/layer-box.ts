@@ -3,9 +3,10 @@ import { drawnBox } from '../../ink/drawn-box.ts';
 import { type Box, joinedBox, mapBox } from '../../plane/box.ts';
 import { fitted } from '../../plane/fit.ts';
 import type { Point } from '../../plane/point.ts';
+import type { CellRef, Layer } from '../../shot/layer-model.ts';
 import { levelOf } from '../../shot/levels.ts';
 import { LIMITS } from '../../shot/make.ts';
-import type { CellRef, Layer, Shot } from '../../shot/model.ts';
+import type { Shot } from '../../shot/model.ts';
 import { shownExposure } from '../exposures.ts';
 import { layerAt } from './layer-at.ts';
 

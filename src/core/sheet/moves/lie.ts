@@ -5,7 +5,7 @@
  */
 import type { Matrix } from '../../plane/matrix.ts';
 import type { Point } from '../../plane/point.ts';
-import type { Layer, Moves, Place, PlacePart } from '../../shot/model.ts';
+import type { Layer, Moves, Place, PlacePart } from '../../shot/layer-model.ts';
 import { exposureAt } from '../exposures.ts';
 import { spacedShare } from './spacing.ts';
 

@@ -1,6 +1,6 @@
 /** Where the places of a moved layer go when time or the layer's timing changes. */
 import { type Id, newId } from '../../shot/ids.ts';
-import type { Exposure, Layer, Moves, Place } from '../../shot/model.ts';
+import type { Exposure, Layer, Moves, Place } from '../../shot/layer-model.ts';
 import { reversedSpacing } from './spacing.ts';
 
 /** The moves of a layer for another one. */

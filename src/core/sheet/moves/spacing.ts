@@ -1,6 +1,7 @@
 /** How the way between two places is spaced: the share of it that is gone at a share of the time. */
+
+import type { MoveSpacing, Place } from '../../shot/layer-model.ts';
 import { LIMITS } from '../../shot/make.ts';
-import type { MoveSpacing, Place } from '../../shot/model.ts';
 
 /** How far an overshoot goes past: 1.70158 makes it a tenth of the way (Penner's "back"). */
 const BACK = 1.70158;

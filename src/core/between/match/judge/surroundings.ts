@@ -21,13 +21,20 @@ export interface Leader {
   weight: number;
 }
 
-/** Tells where some points of a pair lie in one drawing and in the other. */
+/**
+ * Tells where some points of a pair lie in one drawing and in the other. A closed line and an open one do not begin in the same place:
+ * of these only where the middle goes is known.
+ */
 function eachPoint(
   a: Shape,
   b: Shape,
   { reverse, first }: Alignment,
   tell: (px: number, py: number, qx: number, qy: number) => void,
 ): void {
+  if (a.closed !== b.closed) {
+    for (let s = 0; s < SAMPLES; s++) tell(a.middle.x, a.middle.y, b.middle.x, b.middle.y);
+    return;
+  }
   for (let s = 0; s < SAMPLES; s++) {
     const k = Math.round((s * (POINTS - 1)) / (SAMPLES - 1));
     const l = (first + (reverse ? -k : k) + 2 * POINTS) % POINTS;

@@ -1,23 +1,23 @@
 /**
  * Cases to learn from, of more kinds of figures than the generator of cases knows by itself: what has learnt from few kinds knows those best.
- * `node scripts/learn/figures/cases.mjs GENERATOR_FOLDER paint|between SEED COUNT OUT.json.gz [FAMILY,FAMILY]`
+ * `node scripts/make-figures.mjs GENERATOR_FOLDER paint|between SEED COUNT OUT.json.gz [FAMILY,FAMILY]`
  */
 import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import zlib from 'node:zlib';
-import { beast } from './beast.mjs';
-import { beetle } from './beetle.mjs';
-import { face } from './face.mjs';
-import { fish } from './fish.mjs';
-import { machine } from './machine.mjs';
-import { pieces } from './pieces.mjs';
-import { plant } from './plant.mjs';
-import { table } from './table.mjs';
+import { beast } from './learn/figures/beast.mjs';
+import { beetle } from './learn/figures/beetle.mjs';
+import { face } from './learn/figures/face.mjs';
+import { fish } from './learn/figures/fish.mjs';
+import { machine } from './learn/figures/machine.mjs';
+import { pieces } from './learn/figures/pieces.mjs';
+import { plant } from './learn/figures/plant.mjs';
+import { table } from './learn/figures/table.mjs';
 
 const [folder, kind, seed, count, out, names] = process.argv.slice(2);
 if (!['paint', 'between'].includes(kind) || !out) {
-  console.error('node cases.mjs GENERATOR_FOLDER paint|between SEED COUNT OUT.json.gz [FAMILY,FAMILY]');
+  console.error('node scripts/make-figures.mjs GENERATOR_FOLDER paint|between SEED COUNT OUT.json.gz [FAMILY,FAMILY]');
   process.exit(2);
 }
 const [geometry, limbs, make] = await Promise.all(
