@@ -23,7 +23,7 @@ const beliefs = fc
 
 const odds = (p: number) => Math.log((p + 1e-6) / (1 - p + 1e-6));
 
-/** What a set of pairs is worth: the likeliest of those that share a line is believed from 15 % on, others from 45 %; null: not allowed. */
+/** What a set of pairs is worth: the likeliest of those that share a line is believed from 15 % on, others from 55 %; null: not allowed. */
 function worth(pairs: Pair[]): number | null {
   const at = (side: 0 | 1, line: number) => pairs.filter((pair) => pair[side] === line);
   let sum = 0;
@@ -32,7 +32,7 @@ function worth(pairs: Pair[]): number | null {
     if (beside.every((all) => all.length > 1)) return null;
     const star = beside[0].length > 1 ? beside[0] : beside[1];
     const first = [...star].sort((p, q) => q[2] - p[2])[0] === pair;
-    sum += odds(pair[2]) - odds(first ? 0.15 : 0.45);
+    sum += odds(pair[2]) - odds(first ? 0.15 : 0.55);
   }
   return sum;
 }
