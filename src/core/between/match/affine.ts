@@ -78,7 +78,7 @@ export function hangsTogether([a, b, c, d]: Matrix): boolean {
   return area > FLATTEST && area < WIDEST;
 }
 
-/** The same for a list of point pairs. */
+/** The affine map that takes a list of points to points best, held near a turn by `hold`; null where nothing counts. */
 export function affineFit(pairs: PointPair[], hold: number): Matrix | null {
   const sums = new PairSums();
   for (const { px, py, qx, qy, w } of pairs) sums.add(px, py, qx, qy, w);

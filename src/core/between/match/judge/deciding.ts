@@ -17,7 +17,7 @@ const LEAST = 0.15;
 const LEAST_OF_SEVERAL = 0.55;
 /** Pairs less likely than this are in no one's way. */
 const UNLIKELY = LEAST / 4;
-/** All pairs are gone through so often at most: hardly anything is gained the third time. */
+/** All pairs are gone through so often at most; hardly anything is gained from the third time on. */
 const ROUNDS = 4;
 /** Less than that is no gain. */
 const GAIN = 1e-9;
