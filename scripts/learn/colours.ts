@@ -2,8 +2,13 @@
 import { writeFileSync } from 'node:fs';
 import { labelOf, type PaintCases, prepared, readPaintCases, type Sequence } from '../../bench/paint-set.ts';
 import { mostLikelyColours } from '../../src/core/paint/carry/colour-borders.ts';
-import { colourEvidence, type Speaker, secondEvidence } from '../../src/core/paint/carry/colour-evidence.ts';
-import { coloursBy } from '../../src/core/paint/carry/colour-judge.ts';
+import {
+  type ColourCandidate,
+  colourEvidence,
+  type Speaker,
+  secondEvidence,
+} from '../../src/core/paint/carry/colour-evidence.ts';
+import { coloursBy, guessesHeld } from '../../src/core/paint/carry/colour-judge.ts';
 import type { Colours } from '../../src/core/paint/carry/colours.ts';
 import { meanBelief } from '../../src/core/paint/carry/matched-lines.ts';
 import {
@@ -58,12 +63,12 @@ function truthOf(map: RegionMap, { regions }: Sequence['drawings'][number]): Ste
 
 /** Colours as they are known to be. */
 function known({ areas, ground }: Pick<SpokenFacts, 'areas' | 'ground'>, count: number, truth: Step['truth']): Colours {
-  const candidates: { label: number; colour: number }[] = [];
+  const candidates: ColourCandidate[] = [];
   const likely: number[] = [];
   for (const [label, own] of truth)
     for (const [colour, share] of own)
       if (colour < count) {
-        candidates.push({ label, colour });
+        candidates.push({ label, colour, known: true });
         likely.push(share);
       }
   return coloursBy({ areas, ground }, count, candidates, likely, null);
@@ -81,9 +86,11 @@ function stepsOf(sequence: Sequence, cases: PaintCases, half: 0 | 1): Step[] {
   for (const from of sequence.painted)
     for (const way of [1, -1]) {
       const source = planes.of(drawings[from], drawings[from].maps[0]());
-      const candidates = Array.from(drawings[from].painted!, (colour, label) => ({ colour, label })).filter(
-        ({ colour }) => colour >= 0,
-      );
+      const candidates = Array.from(drawings[from].painted!, (colour, label) => ({
+        colour,
+        label,
+        known: true,
+      })).filter(({ colour }) => colour >= 0);
       const start = coloursBy(
         source.facts,
         count,
@@ -146,7 +153,10 @@ function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
       step.colours = coloursBy(facts, count, found.candidates, likely, null);
       const again = secondEvidence(facts, beside, painted, found.candidates, found.rows, likely, step.colours);
       if (look === 2) own = again;
-      if (second) step.colours = coloursBy(facts, count, found.candidates, unseen(second, step.half, again), null);
+      if (second) {
+        const held = guessesHeld(found.candidates, unseen(second, step.half, again));
+        step.colours = coloursBy(facts, count, found.candidates, held, null);
+      }
     }
     const width = own.length / Math.max(1, found.candidates.length);
     found.candidates.forEach(({ label, colour }, k) => {

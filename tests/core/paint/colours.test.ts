@@ -7,7 +7,7 @@ import {
   colourBorders,
   mostLikelyColours,
 } from '../../../src/core/paint/carry/colour-borders.ts';
-import { coloursBy, likelihoodOf } from '../../../src/core/paint/carry/colour-judge.ts';
+import { coloursBy, guessesHeld, judgedColours, likelihoodOf } from '../../../src/core/paint/carry/colour-judge.ts';
 import { shapeOfLine } from '../../../src/core/paint/carry/line-shape.ts';
 import {
   borderedFacts,
@@ -57,7 +57,7 @@ describe('colours beside one another', () => {
   const colours = coloursBy(
     facts,
     5,
-    Array.from(source.painted!, (colour, label) => ({ colour, label })).filter(({ label }) => label > 0),
+    Array.from(source.painted!, (colour, label) => ({ colour, label, known: true })).filter(({ label }) => label > 0),
     Array.from({ length: map.count }, () => 1),
     null,
   );
@@ -88,8 +88,8 @@ describe('colours beside one another', () => {
       few,
       3,
       [
-        { label: 1, colour: 1 },
-        { label: 1, colour: 2 },
+        { label: 1, colour: 1, known: true },
+        { label: 1, colour: 2, known: true },
       ],
       [0.9, 0.6],
       null,
@@ -98,6 +98,54 @@ describe('colours beside one another', () => {
     expect(likelihoodOf(out, 1, 1)).toBeCloseTo(0.6, 5);
     expect(likelihoodOf(out, 1, 2)).toBeCloseTo(0.4, 5);
     expect(likelihoodOf(out, 2, 1)).toBe(0);
+  });
+});
+
+describe('a guess', () => {
+  // The second of three drawings that are alike; the first, painted one has no iris, and says nothing of it.
+  const map = regionMap(eye(0), W, H, { gap: 4 });
+  const facts = { ...borderedFacts(map), whole: null };
+  const [, , iris] = PLACES.map(([x, y]) => regionAt(map, x, y));
+  const labels = Array.from({ length: map.count }, (_, k) => k + 1);
+  const speaking = (said: number[]) => ({
+    votes: {
+      first: Int32Array.from([0, 0, ...labels.map((label) => said.filter((each) => each <= label).length)]),
+      source: Int32Array.from(said),
+      sides: Float32Array.from(said, () => 80),
+      warp: Float32Array.from(said, () => 1),
+    },
+    facts,
+    matched: 1,
+  });
+  /** What the drawing after is judged to be, where the iris of this one has come to be known, or was guessed. */
+  const judgedWhere = (known: boolean) => {
+    const candidates = labels.map((label) => ({ label, colour: label % 5, known: label !== iris || known }));
+    const colours = (guess: number) =>
+      coloursBy(
+        facts,
+        5,
+        candidates,
+        labels.map((label) => (label === iris ? guess : 1)),
+        null,
+      );
+    return judgedColours(
+      facts,
+      { ...speaking(labels), colours: colours(0.99) },
+      { ...speaking(labels.filter((label) => label !== iris)), colours: colours(0) },
+      2,
+      null,
+    );
+  };
+  test('stays a guess as it is carried on, and is not believed for being alike from drawing to drawing', () => {
+    const [known, guessed] = [judgedWhere(true), judgedWhere(false)];
+    expect([known.guessed[iris], guessed.guessed[iris]]).toEqual([0, 1]);
+    expect(guessed.sure[iris]).toBeLessThanOrEqual(0.7);
+    expect(mostLikelyColours(guessed)[iris]).toBe(mostLikelyColours(known)[iris]);
+    for (const label of labels) if (label !== iris) expect(guessed.sure[label]).toBeCloseTo(known.sure[label], 1);
+  });
+  test('is no surer than seven in ten, however likely it is judged; what is known is as likely as it is', () => {
+    const candidates = [true, false, false].map((known, colour) => ({ label: 1, colour, known }));
+    expect(guessesHeld(candidates, [0.99, 0.99, 0.2])).toEqual([0.99, 0.7, 0.2]);
   });
 });
 

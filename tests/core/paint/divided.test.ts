@@ -158,7 +158,12 @@ test('a region looks like those of its size and shape', () => {
   const [source, target] = [a, b].map((each) => planes.of(each, each.maps[0]()));
   const share = new Float32Array(a.painted!.length * 5);
   a.painted!.forEach((colour, label) => void (share[label * 5 + colour] = 1));
-  const colours = { share, count: 5, sure: new Float32Array(a.painted!.length).fill(1) };
+  const colours = {
+    share,
+    count: 5,
+    sure: new Float32Array(a.painted!.length).fill(1),
+    guessed: new Uint8Array(a.painted!.length),
+  };
   const { apart, counts, areas } = looksAlike(target.facts, source.facts, colours);
   const label = regionAt(b.maps[0](), 60, 240);
   const own = [...apart.subarray(label * 5, (label + 1) * 5)];

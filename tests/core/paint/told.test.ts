@@ -89,7 +89,12 @@ test('the word grows weaker from drawing to drawing, is nothing where nothing wa
       const next = toldOn(said, sizes, sizes, mostHeard(votes), null);
       expect([...next.colour].every((colour, label) => colour === -1 || colour === said.colour[label])).toBe(true);
       expect([...next.strength].every((strong, label) => strong <= said.strength[label])).toBe(true);
-      const judged = { share: new Float32Array(16), count: 4, sure: new Float32Array(4).fill(1) };
+      const judged = {
+        share: new Float32Array(16),
+        count: 4,
+        sure: new Float32Array(4).fill(1),
+        guessed: new Uint8Array(4),
+      };
       for (let label = 0; label < 4; label++) judged.share[label * 4 + 1] = 1;
       const out = heeding(judged, next);
       expect([...out.sure].every((sure, label) => sure === (next.colour[label] >= 0 ? next.strength[label] : 1))).toBe(

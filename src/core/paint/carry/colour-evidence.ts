@@ -19,6 +19,8 @@ export interface Speaker {
 /** Colours that less is heard of are looked at only where the region looks like theirs: so many of them. */
 const HEARD = 0.01;
 const ALIKE = 3;
+/** A colour is known when so much of what is heard speaks for it and is no guess itself. */
+const KNOWN = +(process.env.KNOWN ?? 0.01);
 /** Stands for what cannot be compared. */
 const UNLIKE = -9;
 /** Map pixels of border that a point read beside a line stands for, about. */
@@ -28,6 +30,8 @@ const A_POINT = 2;
 interface Said {
   sides: Float32Array;
   warp: Float32Array;
+  /** What of them comes from regions whose own colour is no guess: the larger of the two shares. */
+  known: Float32Array;
   /** The source region that speaks most for each colour; 0: none. */
   best: Int32Array;
   /** Of that region and the target's: how far they lie over one another, and what share of its places and sides came here. */
@@ -64,6 +68,7 @@ function saidOf(
   const out: Said = {
     sides: new Float32Array(count),
     warp: new Float32Array(count),
+    known: new Float32Array(count),
     best: new Int32Array(count),
     over: new Float32Array(count),
     heir: new Float32Array(count),
@@ -72,6 +77,7 @@ function saidOf(
     heardWarp: 0,
   };
   const most = new Float32Array(count);
+  const guessed = { sides: new Float32Array(count), warp: new Float32Array(count) };
   let [sides, warp] = [0, 0];
   const area = target.areas[label];
   for (let k = votes.first[label]; k < votes.first[label + 1]; k++) {
@@ -91,6 +97,10 @@ function saidOf(
       if (share < HEARD) continue;
       out.sides[c] += s * believed * share;
       out.warp[c] += w * believed * share;
+      if (colours.guessed[from]) {
+        guessed.sides[c] += s * believed * share;
+        guessed.warp[c] += w * believed * share;
+      }
       const much = (w + s / SIDES) * share * believed;
       if (much <= most[c]) continue;
       most[c] = much;
@@ -101,8 +111,14 @@ function saidOf(
     }
   }
   for (let c = 0; c < count; c++) {
-    if (sides > 0) out.sides[c] /= sides;
-    if (warp > 0) out.warp[c] /= warp;
+    if (sides > 0) {
+      out.known[c] = (out.sides[c] - guessed.sides[c]) / sides;
+      out.sides[c] /= sides;
+    }
+    if (warp > 0) {
+      out.known[c] = Math.max(out.known[c], (out.warp[c] - guessed.warp[c]) / warp);
+      out.warp[c] /= warp;
+    }
   }
   return out;
 }
@@ -136,8 +152,8 @@ function numbersOf({ facts, colours }: Speaker, said: Said, c: number, area: num
 export interface ColourCandidate {
   label: number;
   colour: number;
-  /** Whether anything speaks for it; else the region only looks like those of that colour. */
-  heard: boolean;
+  /** Whether anything speaks for it whose own colour is no guess; else the region only looks like those of that colour. */
+  known: boolean;
 }
 
 /** The most that is said for any other colour. */
@@ -176,7 +192,7 @@ export function colourEvidence(
     for (let c = 0; c < count; c++) {
       const heard = Math.max(one.sides[c], one.warp[c], other.sides[c], other.warp[c]) >= HEARD;
       if (!heard && apart[c] > sorted[Math.min(ALIKE, count) - 1]) continue;
-      candidates.push({ label, colour: c, heard });
+      candidates.push({ label, colour: c, known: Math.max(one.known[c], other.known[c]) >= KNOWN });
       rows.push(
         ...numbersOf(beside, one, c, area),
         ...numbersOf(painted, other, c, area),

@@ -1,15 +1,19 @@
 /** The judge of colours: what colour each region has, by what has been learnt from drawings whose colours are known. */
 import { likelihoods, readTrees } from '../../learnt/trees.ts';
 import type { RegionFacts } from '../map/region-facts.ts';
-import { colourEvidence, type Speaker, secondEvidence } from './colour-evidence.ts';
+import { type ColourCandidate, colourEvidence, type Speaker, secondEvidence } from './colour-evidence.ts';
 import written from './colour-weights.json' with { type: 'json' };
 import type { Colours } from './colours.ts';
 import type { SpokenFacts } from './planes.ts';
 
 const [first, second] = written.looks.map(readTrees);
 
-/** A colour that nothing speaks for is a guess by what the region looks like, and never surer. */
+/** A guess is never surer than this. */
 const GUESSED = 0.7;
+
+/** How likely each candidate is: one that nothing known speaks for is a guess by what the region looks like, however well it looks. */
+export const guessesHeld = (candidates: ColourCandidate[], likely: ArrayLike<number>): number[] =>
+  candidates.map(({ known }, k) => (known ? likely[k] : Math.min(likely[k], GUESSED)));
 
 /**
  * The colours of a drawing's regions, by what the drawing beside it and the painted one say.
@@ -27,23 +31,30 @@ export function judgedColours(
   const likely = likelihoods(first, rows);
   const around = coloursBy(facts, count, candidates, likely, byHand);
   const again = secondEvidence(facts, beside, painted, candidates, rows, likely, around);
-  const judged = likelihoods(second, again).map((own, k) => (candidates[k].heard ? own : Math.min(own, GUESSED)));
-  return coloursBy(facts, count, candidates, judged, byHand);
+  return coloursBy(facts, count, candidates, guessesHeld(candidates, likelihoods(second, again)), byHand);
 }
 
 /** Colours by how likely each candidate is; what is settled by hand, and the ground, is sure. */
 export function coloursBy(
   { areas, ground }: Pick<RegionFacts, 'areas' | 'ground'>,
   count: number,
-  candidates: { label: number; colour: number }[],
+  candidates: ColourCandidate[],
   likely: ArrayLike<number>,
   byHand: Int32Array | null,
 ): Colours {
-  const out: Colours = { share: new Float32Array(areas.length * count), count, sure: new Float32Array(areas.length) };
+  const out: Colours = {
+    share: new Float32Array(areas.length * count),
+    count,
+    sure: new Float32Array(areas.length),
+    guessed: new Uint8Array(areas.length),
+  };
   const sums = new Float32Array(areas.length);
-  candidates.forEach(({ label, colour }, k) => {
+  candidates.forEach(({ label, colour, known }, k) => {
     out.share[label * count + colour] = likely[k];
-    out.sure[label] = Math.max(out.sure[label], likely[k]);
+    if (likely[k] > out.sure[label]) {
+      out.sure[label] = likely[k];
+      out.guessed[label] = known ? 0 : 1;
+    }
     sums[label] += likely[k];
   });
   for (let label = 1; label < areas.length; label++) {
@@ -52,6 +63,7 @@ export function coloursBy(
       out.share.fill(0, label * count, (label + 1) * count);
       out.share[label * count + colour] = 1;
       out.sure[label] = 1;
+      out.guessed[label] = 0;
     } else if (sums[label] > 0) {
       // More than one colour cannot be likely at once.
       if (sums[label] > 1) out.sure[label] /= sums[label];

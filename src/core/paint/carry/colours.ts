@@ -6,4 +6,6 @@ export interface Colours {
   share: Float32Array;
   count: number;
   sure: Float32Array;
+  /** By region: 1 where the likeliest colour is a guess by what the region looks like, and nothing that is known speaks for it. */
+  guessed: Uint8Array;
 }

@@ -34,7 +34,12 @@ function known(painted: Int32Array, count: number): Colours {
   painted.forEach((colour, label) => {
     if (colour >= 0) share[label * count + colour] = 1;
   });
-  return { share, count, sure: Float32Array.from(painted, (colour) => (colour >= 0 ? 1 : 0)) };
+  return {
+    share,
+    count,
+    sure: Float32Array.from(painted, (colour) => (colour >= 0 ? 1 : 0)),
+    guessed: new Uint8Array(painted.length),
+  };
 }
 
 /** What is known of the drawings so far. */

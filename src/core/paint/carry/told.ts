@@ -55,7 +55,12 @@ export function toldOn(
 /** Colours as judged, but where the hand's word is stronger. */
 export function heeding(judged: Colours, { colour, strength }: Told): Colours {
   const { count } = judged;
-  const out: Colours = { share: judged.share.slice(), count, sure: judged.sure.slice() };
+  const out: Colours = {
+    share: judged.share.slice(),
+    count,
+    sure: judged.sure.slice(),
+    guessed: judged.guessed.slice(),
+  };
   colour.forEach((own, label) => {
     if (own < 0) return;
     const agreed = judged.sure[label] * judged.share[label * count + own];
@@ -63,6 +68,7 @@ export function heeding(judged: Colours, { colour, strength }: Told): Colours {
     out.share.fill(0, label * count, (label + 1) * count);
     out.share[label * count + own] = 1;
     out.sure[label] = strength[label];
+    out.guessed[label] = 0;
   });
   return out;
 }
