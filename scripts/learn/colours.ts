@@ -2,14 +2,10 @@
 import { writeFileSync } from 'node:fs';
 import { labelOf, type PaintCases, prepared, readPaintCases, type Sequence } from '../../bench/paint-set.ts';
 import { mostLikelyColours } from '../../src/core/paint/carry/colour-borders.ts';
-import {
-  type ColourCandidate,
-  colourEvidence,
-  type Speaker,
-  secondEvidence,
-} from '../../src/core/paint/carry/colour-evidence.ts';
-import { coloursBy, guessesHeld } from '../../src/core/paint/carry/colour-judge.ts';
+import { type ColourCandidate, colourEvidence, secondEvidence } from '../../src/core/paint/carry/colour-evidence.ts';
+import { coloursBy, guessesHeld, judgedColours } from '../../src/core/paint/carry/colour-judge.ts';
 import type { Colours } from '../../src/core/paint/carry/colours.ts';
+import { evidenceBack, votesTurnedRound } from '../../src/core/paint/carry/look-back.ts';
 import { meanBelief } from '../../src/core/paint/carry/matched-lines.ts';
 import {
   type CarriedFacts,
@@ -19,12 +15,15 @@ import {
   type SpokenFacts,
 } from '../../src/core/paint/carry/planes.ts';
 import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
+import type { Speaker } from '../../src/core/paint/carry/said.ts';
 import { heightOf, type RegionMap } from '../../src/core/paint/index.ts';
 import { type Crossed, chances, crossed, type Growing, type Lessons, unseen } from './boost.ts';
 
 const GROWING: Growing = { trees: 120, leaves: 24, rate: 0.12 };
 /** First the drawing beside is taken to be known; then to be as it was judged, so often. */
 const TIMES = 3;
+/** So often the look back is learnt: first what is ahead is as it was judged on the way outwards. */
+const BACK = 2;
 
 type Said = Omit<Speaker, 'colours'>;
 
@@ -40,6 +39,8 @@ interface Step {
   /** By label, colour: share of the regions there that have it; nothing where none is known. */
   truth: Map<number, Map<number, number>>;
   colours: Colours | null;
+  /** What was judged on the way outwards. */
+  judged: { candidates: ColourCandidate[]; rows: Float32Array; likely: number[]; colours: Colours } | null;
   /** Sequences are learnt from in two halves. */
   half: 0 | 1;
 }
@@ -110,36 +111,77 @@ function stepsOf(sequence: Sequence, cases: PaintCases, half: 0 | 1): Step[] {
         const facts = spoken(next.facts);
         const truth = truthOf(next.open(), sequence.drawings[at]);
         const painted: Said | null = before ? said(source, matches.between(from, at)) : null;
+        const step = said(plane, beside);
         before = {
           facts,
-          beside: said(plane, beside),
+          beside: step,
           painted,
           steps: Math.abs(at - from),
           before,
           start,
           truth,
           colours: null,
+          judged: null,
           half,
         };
         out.push(before);
-        colours = known(facts, count, truth);
+        // Maps are made as they are made in earnest: beside colours as they are judged, with what is wrong in them.
+        const speaker = { ...step, colours };
+        ({ colours } = judgedColours(
+          facts,
+          speaker,
+          painted ? { ...painted, colours: start } : speaker,
+          before.steps,
+          null,
+        ));
         plane = next;
       }
     }
   return out;
 }
 
-/** What has been learnt so far: for the first look, and for the second. */
+/** What has been learnt so far: for the first look, for the second, and for the look back. */
 interface Learnt {
   first: Crossed | null;
   second: Crossed | null;
+  back: Crossed | null;
+}
+
+/** Lessons gathered region by region: what speaks for each colour it may have, and whether it has it. */
+class Gathered {
+  private readonly rows: Float32Array[] = [];
+  private readonly answers: number[] = [];
+  private readonly halves: number[] = [];
+
+  /** @param rows one after another, one of each candidate */
+  add({ truth, half }: Step, candidates: ColourCandidate[], rows: Float32Array): void {
+    const width = rows.length / Math.max(1, candidates.length);
+    candidates.forEach(({ label, colour }, k) => {
+      const own = truth.get(label);
+      if (!own) return;
+      this.rows.push(rows.subarray(k * width, (k + 1) * width));
+      this.answers.push(own.get(colour) ?? 0);
+      this.halves.push(half);
+    });
+  }
+
+  lessons(): Lessons {
+    const width = this.rows[0].length;
+    const rows = new Float32Array(this.rows.length * width);
+    this.rows.forEach((row, k) => void rows.set(row, k * width));
+    return {
+      width,
+      rows,
+      answers: Float32Array.from(this.answers),
+      weights: new Float32Array(this.answers.length).fill(1),
+      halves: Uint8Array.from(this.halves),
+    };
+  }
 }
 
 /** Goes through all steps with what has been learnt so far. @returns lessons for the look that is to be learnt next */
 function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
-  const rows: Float32Array[] = [];
-  const answers: number[] = [];
-  const halves: number[] = [];
+  const gathered = new Gathered();
   for (const step of steps) {
     const { before, start, facts } = step;
     const { count } = start;
@@ -156,27 +198,38 @@ function walk(steps: Step[], { first, second }: Learnt, look: 1 | 2): Lessons {
       if (second) {
         const held = guessesHeld(found.candidates, unseen(second, step.half, again));
         step.colours = coloursBy(facts, count, found.candidates, held, null);
+        step.judged = { candidates: found.candidates, rows: again, likely: held, colours: step.colours };
       }
     }
-    const width = own.length / Math.max(1, found.candidates.length);
-    found.candidates.forEach(({ label, colour }, k) => {
-      const truth = step.truth.get(label);
-      if (!truth) return;
-      rows.push(own.subarray(k * width, (k + 1) * width));
-      answers.push(truth.get(colour) ?? 0);
-      halves.push(step.half);
-    });
+    gathered.add(step, found.candidates, own);
   }
-  const width = rows[0].length;
-  const all = new Float32Array(rows.length * width);
-  rows.forEach((row, k) => void all.set(row, k * width));
-  return {
-    width,
-    rows: all,
-    answers: Float32Array.from(answers),
-    weights: new Float32Array(answers.length).fill(1),
-    halves: Uint8Array.from(halves),
-  };
+  return gathered.lessons();
+}
+
+/** Goes back through all steps, from the furthest to the painted drawings. @returns lessons for the look back that is to be learnt next */
+function walkBack(steps: Step[], back: Crossed | null): Lessons {
+  const gathered = new Gathered();
+  const after = new Map(steps.flatMap((step) => (step.before ? [[step.before, step]] : [])));
+  for (const step of steps.toReversed()) {
+    const { facts, start, half } = step;
+    const { candidates, rows, likely, colours } = step.judged!;
+    step.colours = colours;
+    const next = after.get(step);
+    if (!next) continue;
+    const ahead: Speaker = {
+      votes: votesTurnedRound(next.beside.votes, next.facts.areas, facts.areas),
+      facts: next.facts,
+      colours: next.colours!,
+      matched: next.beside.matched,
+    };
+    const found = evidenceBack(facts, ahead, candidates, rows, likely, colours);
+    gathered.add(step, candidates, found);
+    if (back) {
+      const held = guessesHeld(candidates, unseen(back, half, found));
+      step.colours = coloursBy(facts, start.count, candidates, held, null);
+    }
+  }
+  return gathered.lessons();
 }
 
 export async function learnColours(files: string[], out: string): Promise<void> {
@@ -188,11 +241,16 @@ export async function learnColours(files: string[], out: string): Promise<void> 
       return stepsOf(sequence, cases, chance() < 0.5 ? 0 : 1);
     });
   });
-  const learnt: Learnt = { first: null, second: null };
+  const learnt: Learnt = { first: null, second: null, back: null };
   for (let time = 0; time < TIMES; time++) {
     learnt.first = await crossed(walk(steps, learnt, 1), GROWING, time + 1);
     learnt.second = await crossed(walk(steps, learnt, 2), GROWING, time + 11);
     console.log(`time ${time + 1} of ${TIMES}`);
   }
-  writeFileSync(out, `${JSON.stringify({ looks: [learnt.first!, learnt.second!].map(({ whole }) => whole) })}\n`);
+  walk(steps, learnt, 2);
+  for (let time = 0; time < BACK; time++) learnt.back = await crossed(walkBack(steps, learnt.back), GROWING, time + 21);
+  writeFileSync(
+    out,
+    `${JSON.stringify({ looks: [learnt.first!, learnt.second!, learnt.back!].map(({ whole }) => whole) })}\n`,
+  );
 }

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Browser } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { run as disk } from '../../trial/disk.ts';
 import { run as kill } from '../../trial/kill.ts';
 import type { Outcome, Wishes } from '../../trial/report.ts';
@@ -17,21 +17,22 @@ const VOICE = new Uint8Array(
 );
 
 let browser: Browser;
+/** The window that all single accidents happen in, one shot after another. */
+let opened: Animator | null = null;
 beforeAll(async () => {
   ({ browser } = await launch());
 });
-afterEach(async () => {
-  // One window at a time: those behind it would be put to sleep.
-  const pages = await browser.pages();
-  await Promise.all(pages.slice(1).map((page) => page.close()));
+afterAll(async () => {
+  await browser.close();
+  expect(opened?.hand.errors).toEqual([]);
 });
-afterAll(() => browser.close());
 
 async function start(title: string): Promise<Animator> {
-  const animator = await Animator.open(browser, inject('address'));
-  await animator.shelfReady();
-  await animator.newShot({ title, width: 640, height: 360 });
-  return animator;
+  if (opened) await opened.toShelf();
+  else opened = await Animator.open(browser, inject('address'));
+  await opened.shelfReady();
+  await opened.newShot({ title, width: 640, height: 360 });
+  return opened;
 }
 
 describe('campaigns, short', () => {

@@ -83,10 +83,18 @@ withAnimator(async (opened) => {
   writeFileSync(file, await animator.saved());
 });
 
-/** What the command line writes of a delivery that was named in the browser. */
+/** What the command line writes of the deliveries that were named in the browser, by their names: all by one call. */
+const commandLine = new Map<string, Uint8Array>();
+
 async function delivered(name: string): Promise<Uint8Array> {
-  const said = await fine('deliver', [file, '--named', name, '--out', folder, '--quiet']);
-  return new Uint8Array(readFileSync(/^(.*), [\d.]+ [KM]B/.exec(said)![1]));
+  if (commandLine.size === 0) {
+    const names = [...browser.keys()];
+    const words = names.flatMap((each) => ['--named', each]);
+    const said = await fine('deliver', [file, ...words, '--out', folder, '--quiet']);
+    const written = [...said.matchAll(/^(.*), [\d.]+ [KM]B/gm)].map(([, path]) => path);
+    for (const [k, path] of written.entries()) commandLine.set(names[k], new Uint8Array(readFileSync(path)));
+  }
+  return commandLine.get(name)!;
 }
 
 async function pixelsOf(png: Uint8Array): Promise<Uint8ClampedArray> {

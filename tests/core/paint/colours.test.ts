@@ -134,7 +134,7 @@ describe('a guess', () => {
       { ...speaking(labels.filter((label) => label !== iris)), colours: colours(0) },
       2,
       null,
-    );
+    ).colours;
   };
   test('stays a guess as it is carried on, and is not believed for being alike from drawing to drawing', () => {
     const [known, guessed] = [judgedWhere(true), judgedWhere(false)];

@@ -1,12 +1,14 @@
 /** The judge of colours: what colour each region has, by what has been learnt from drawings whose colours are known. */
 import { likelihoods, readTrees } from '../../learnt/trees.ts';
 import type { RegionFacts } from '../map/region-facts.ts';
-import { type ColourCandidate, colourEvidence, type Speaker, secondEvidence } from './colour-evidence.ts';
+import { type ColourCandidate, colourEvidence, secondEvidence } from './colour-evidence.ts';
 import written from './colour-weights.json' with { type: 'json' };
 import type { Colours } from './colours.ts';
+import { evidenceBack } from './look-back.ts';
 import type { SpokenFacts } from './planes.ts';
+import type { Speaker } from './said.ts';
 
-const [first, second] = written.looks.map(readTrees);
+const [first, second, back] = written.looks.map(readTrees);
 
 /** A guess is never surer than this. */
 const GUESSED = 0.7;
@@ -14,6 +16,15 @@ const GUESSED = 0.7;
 /** How likely each candidate is: one that nothing known speaks for is a guess by what the region looks like, however well it looks. */
 export const guessesHeld = (candidates: ColourCandidate[], likely: ArrayLike<number>): number[] =>
   candidates.map(({ known }, k) => (known ? likely[k] : Math.min(likely[k], GUESSED)));
+
+/** A drawing's regions as they are judged, with what that was judged by. */
+export interface Judged {
+  colours: Colours;
+  candidates: ColourCandidate[];
+  /** Evidence of the candidates, row by row, and how likely each is. */
+  rows: Float32Array;
+  likely: number[];
+}
 
 /**
  * The colours of a drawing's regions, by what the drawing beside it and the painted one say.
@@ -25,13 +36,31 @@ export function judgedColours(
   painted: Speaker,
   steps: number,
   byHand: Int32Array | null,
-): Colours {
+): Judged {
   const { count } = beside.colours;
   const { candidates, rows } = colourEvidence(facts, beside, painted, steps);
   const likely = likelihoods(first, rows);
   const around = coloursBy(facts, count, candidates, likely, byHand);
   const again = secondEvidence(facts, beside, painted, candidates, rows, likely, around);
-  return coloursBy(facts, count, candidates, guessesHeld(candidates, likelihoods(second, again)), byHand);
+  const held = guessesHeld(candidates, likelihoods(second, again));
+  return {
+    colours: coloursBy(facts, count, candidates, held, byHand),
+    candidates,
+    rows: again,
+    likely: held,
+  };
+}
+
+/** The colours of a drawing's regions, when the drawing after it has been judged too. */
+export function judgedBack(
+  facts: SpokenFacts,
+  ahead: Speaker,
+  { colours, candidates, rows, likely }: Judged,
+  byHand: Int32Array | null,
+): Colours {
+  const evidence = evidenceBack(facts, ahead, candidates, rows, likely, colours);
+  const held = guessesHeld(candidates, likelihoods(back, evidence));
+  return coloursBy(facts, colours.count, candidates, held, byHand);
 }
 
 /** Colours by how likely each candidate is; what is settled by hand, and the ground, is sure. */

@@ -4,13 +4,14 @@
  */
 import type { RegionMap } from '../map/regions.ts';
 import { mostLikelyColours } from './colour-borders.ts';
-import type { Speaker } from './colour-evidence.ts';
-import { judgedColours, likelihoodOf } from './colour-judge.ts';
+import { type Judged, judgedBack, judgedColours, likelihoodOf } from './colour-judge.ts';
 import type { Colours } from './colours.ts';
 import { isDivided } from './divided.ts';
+import { votesTurnedRound } from './look-back.ts';
 import { believed, type KnownPair, type Matched, meanBelief } from './matched-lines.ts';
 import { type CarriedPlane, Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
 import { mostHeard, type RegionVotes, regionVotes } from './region-votes.ts';
+import type { Speaker } from './said.ts';
 import { heeding, type Told, toldOf, toldOn } from './told.ts';
 
 /** Regions less sure than this are to be looked at. */
@@ -82,7 +83,36 @@ interface Carried {
   parts: Int32Array;
 }
 
-/** Carries colours outwards from one painted drawing, towards the others on one side. */
+/** A drawing that was come to on the way outwards. */
+interface Reached {
+  at: number;
+  facts: CarriedPlane['facts'];
+  /** What the drawing before says of it. */
+  votes: RegionVotes;
+  matched: number;
+  judged: Judged;
+  said: Told;
+  /** As judged, with the hand heeded. */
+  colours: Colours;
+  parts: Int32Array;
+}
+
+/** Colours on the way back: each drawing hears what the one after it has come to be. */
+function carriedBack(reached: Reached[], byHand: (Int32Array | null)[]): Map<number, Carried> {
+  const out = new Map<number, Carried>();
+  let ahead: Speaker | null = null;
+  for (const [k, { at, facts, votes, matched, judged, said, parts, ...own }] of [...reached.entries()].reverse()) {
+    const colours: Colours = ahead ? heeding(judgedBack(facts, ahead, judged, byHand[at]), said) : own.colours;
+    out.set(at, { colours, parts });
+    if (k > 0) {
+      const turned = votesTurnedRound(votes, facts.areas, reached[k - 1].facts.areas);
+      ahead = { votes: turned, facts, colours, matched };
+    }
+  }
+  return out;
+}
+
+/** Carries colours outwards from one painted drawing, towards the others on one side, and back. */
 function carry(
   drawings: ThroughDrawing[],
   { all, matches, planes, taken, byHand }: Known,
@@ -92,7 +122,7 @@ function carry(
   told: Told,
   done: () => void,
 ): Map<number, Carried> {
-  const out = new Map<number, Carried>();
+  const reached: Reached[] = [];
   let before = start;
   let parts: Int32Array | null = null;
   let said = told;
@@ -123,13 +153,23 @@ function carry(
           );
     const most = mostHeard(votes);
     said = toldOn(said, neighbour.facts, plane.facts, most, byHand[at]);
-    before = heeding(judgedColours(plane.facts, beside, painted, Math.abs(at - from), byHand[at]), said);
+    const judged = judgedColours(plane.facts, beside, painted, Math.abs(at - from), byHand[at]);
+    before = heeding(judged.colours, said);
     const last: Int32Array | null = parts;
     parts = most.label.map((label) => (last ? last[label] : label));
-    out.set(at, { colours: before, parts });
+    reached.push({
+      at,
+      facts: plane.facts,
+      votes,
+      matched: beside.matched,
+      judged,
+      said,
+      colours: before,
+      parts,
+    });
     done();
   }
-  return out;
+  return carriedBack(reached, byHand);
 }
 
 /** Drawings that colours are carried to from one painted drawing. */
