@@ -7,7 +7,13 @@ import {
   colourBorders,
   mostLikelyColours,
 } from '../../../src/core/paint/carry/colour-borders.ts';
-import { coloursBy, guessesHeld, judgedColours, likelihoodOf } from '../../../src/core/paint/carry/colour-judge.ts';
+import {
+  coloursBy,
+  guessesHeld,
+  judgedBack,
+  judgedColours,
+  likelihoodOf,
+} from '../../../src/core/paint/carry/colour-judge.ts';
 import { shapeOfLine } from '../../../src/core/paint/carry/line-shape.ts';
 import {
   borderedFacts,
@@ -101,8 +107,8 @@ describe('colours beside one another', () => {
   });
 });
 
-describe('a guess', () => {
-  // The second of three drawings that are alike; the first, painted one has no iris, and says nothing of it.
+describe('three drawings that are alike', () => {
+  // The first, painted one has no iris, and says nothing of it.
   const map = regionMap(eye(0), W, H, { gap: 4 });
   const facts = { ...borderedFacts(map), whole: null };
   const [, , iris] = PLACES.map(([x, y]) => regionAt(map, x, y));
@@ -117,35 +123,52 @@ describe('a guess', () => {
     facts,
     matched: 1,
   });
-  /** What the drawing after is judged to be, where the iris of this one has come to be known, or was guessed. */
-  const judgedWhere = (known: boolean) => {
-    const candidates = labels.map((label) => ({ label, colour: label % 5, known: label !== iris || known }));
-    const colours = (guess: number) =>
-      coloursBy(
-        facts,
-        5,
-        candidates,
-        labels.map((label) => (label === iris ? guess : 1)),
-        null,
-      );
-    return judgedColours(
+  /** Colours of the second drawing. @param colourOf what a label is; @param known whether the iris is known, or was guessed */
+  const second = (ofIris: number, known = true, colourOf = (label: number) => label % 5) =>
+    coloursBy(
       facts,
-      { ...speaking(labels), colours: colours(0.99) },
-      { ...speaking(labels.filter((label) => label !== iris)), colours: colours(0) },
+      5,
+      labels.map((label) => ({ label, colour: colourOf(label), known: label !== iris || known })),
+      labels.map((label) => (label === iris ? ofIris : 1)),
+      null,
+    );
+  /** What the third is judged to be. */
+  const third = (known: boolean) =>
+    judgedColours(
+      facts,
+      { ...speaking(labels), colours: second(0.99, known) },
+      { ...speaking(labels.filter((label) => label !== iris)), colours: second(0) },
       2,
       null,
-    ).colours;
-  };
-  test('stays a guess as it is carried on, and is not believed for being alike from drawing to drawing', () => {
-    const [known, guessed] = [judgedWhere(true), judgedWhere(false)];
+    );
+  test('a guess stays one as it is carried on, and is not believed for being alike from drawing to drawing', () => {
+    const [known, guessed] = [third(true).colours, third(false).colours];
     expect([known.guessed[iris], guessed.guessed[iris]]).toEqual([0, 1]);
     expect(guessed.sure[iris]).toBeLessThanOrEqual(0.7);
     expect(mostLikelyColours(guessed)[iris]).toBe(mostLikelyColours(known)[iris]);
     for (const label of labels) if (label !== iris) expect(guessed.sure[label]).toBeCloseTo(known.sure[label], 1);
   });
-  test('is no surer than seven in ten, however likely it is judged; what is known is as likely as it is', () => {
+  test('a guess is no surer than seven in ten, however likely it is judged; what is known is as likely as it is', () => {
     const candidates = [true, false, false].map((known, colour) => ({ label: 1, colour, known }));
     expect(guessesHeld(candidates, [0.99, 0.99, 0.2])).toEqual([0.99, 0.7, 0.2]);
+  });
+  test('looking back, a colour is likelier where the drawing after has it too than where that has another', () => {
+    // The second drawing is not sure of it, and the painted one says little.
+    const faint = speaking(labels);
+    for (const votes of [faint.votes.warp, faint.votes.sides]) votes[labels.indexOf(iris)] *= 0.3;
+    const beside = { ...speaking(labels), colours: second(0.6) };
+    const judged = judgedColours(facts, beside, { ...faint, colours: second(1) }, 2, null);
+    const back = (colourOf?: (label: number) => number) =>
+      judgedBack(facts, { ...speaking(labels), colours: second(1, true, colourOf) }, judged, null);
+    const [own, same, other] = [
+      judged.colours,
+      back(),
+      back((label) => (label === iris ? (label + 1) % 5 : label % 5)),
+    ];
+    const likely = (colours: typeof own) => likelihoodOf(colours, iris, iris % 5);
+    expect(likely(same)).toBeGreaterThan(likely(other));
+    expect(likely(own)).toBeGreaterThan(likely(other));
+    for (const label of labels) expect(mostLikelyColours(same)[label]).toBe(mostLikelyColours(own)[label]);
   });
 });
 
