@@ -5,6 +5,7 @@
  */
 import { type Matrix, turnOf } from '../../plane/matrix.ts';
 import { type Alignment, alignmentsOf, correlation } from './alignments.ts';
+import { ofDrawing } from './of-drawing.ts';
 import { POINTS, type Shape } from './shape.ts';
 
 /** Partners of a line that are weighed, and lines around it that are asked. */
@@ -142,9 +143,13 @@ export interface Gaps {
   gapB: Float32Array;
 }
 
-export function gapsOf(a: Shape[], b: Shape[], size: number): Gaps {
-  return { gapA: gaps(a, 1.5 * REACH * size), gapB: gaps(b, 2.5 * REACH * size) };
-}
+const gapsOfFirst = ofDrawing((lines, size) => gaps(lines, 1.5 * REACH * size));
+const gapsOfSecond = ofDrawing((lines, size) => gaps(lines, 2.5 * REACH * size));
+
+export const gapsOf = (a: Shape[], b: Shape[], size: number): Gaps => ({
+  gapA: gapsOfFirst(a, size),
+  gapB: gapsOfSecond(b, size),
+});
 
 interface Job extends Gaps {
   a: Shape[];

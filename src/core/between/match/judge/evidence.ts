@@ -151,9 +151,13 @@ export class Comparison {
     };
   }
 
-  /** The evidence, candidate by candidate. @param close with how the lines lie on one another */
+  /**
+   * The evidence, row by row.
+   * @param asked places of the candidates that are asked about; @param close with how the lines lie on one another
+   */
   rows(
     candidates: Candidate[],
+    asked: number[],
     belief: Float64Array,
     { to, from }: { to: Led[][]; from: Led[][] },
     close: boolean,
@@ -162,7 +166,7 @@ export class Comparison {
     const [a, b] = [this.a.lines, this.b.lines];
     const [n, m] = [a.length, b.length];
     const width = close ? CLOSE : QUICK;
-    const out = new Float32Array(candidates.length * width);
+    const out = new Float32Array(asked.length * width);
     const places = to.map((all) => a.map((shape, i) => predicted(shape, all[i].map)));
     const laid = to.map((_, s) => candidates.map(({ a: i, b: j }) => laidOn(a[i], places[s][i], b[j], size)));
     const off = laid.map((all) => Float64Array.from(all, (each) => each.off));
@@ -198,7 +202,8 @@ export class Comparison {
     const believed = (k: number, l: number) => likely.get(k * m + l) ?? 0;
     // How well the drawings are understood as a whole.
     const overall = sums.a.reduce((sum, each) => sum + Math.min(1, each), 0) / Math.max(1, n);
-    candidates.forEach(({ a: i, b: j }, c) => {
+    asked.forEach((c, row) => {
+      const { a: i, b: j } = candidates[c];
       const [p, q] = [a[i], b[j]];
       const ratio = Math.log(Math.max(q.length, 1) / Math.max(p.length * scaleOf(to[1][i].map), 1));
       const part = this.part(i, j);
@@ -243,10 +248,15 @@ export class Comparison {
           ...this.relatives(believed, i, j),
           ...sidesAlike(this.seen.a[i], this.seen.b[j], [i, j], laid[0][c].alignment, believed),
         ],
-        c * width,
+        row * width,
       );
     });
-    if (close) this.addLying(out, candidates, to[0]);
+    if (close)
+      this.addLying(
+        out,
+        asked.map((c) => candidates[c]),
+        to[0],
+      );
     return out;
   }
 
@@ -286,7 +296,7 @@ export class Comparison {
     ];
   }
 
-  /** Adds how the lines of candidates lie on one another, and whether their ends look cut off: CLOSE - QUICK numbers each. */
+  /** Adds how the lines of candidates asked about lie on one another, and whether their ends look cut off: CLOSE - QUICK numbers each. */
   private addLying(out: Float32Array, candidates: Candidate[], led: Led[]): void {
     const { size } = this;
     const spreads = this.a.lines.map((shape, i) => spreadOf(shape, led[i].map));

@@ -83,18 +83,24 @@ export class Judging {
     });
   }
 
-  /** Evidence of all candidates for a stage, row by row. */
+  /** Places of the candidates that are not known: what is known is not asked about, nor has it any rivals. */
+  private asked(): number[] {
+    return this.candidates.flatMap((pair, c) => (this.known.has(this.place(pair)) ? [] : [c]));
+  }
+
+  /** Evidence for a stage of all candidates that are not known, row by row. */
   evidence(stage: Stage): Float32Array {
     this.lead();
     if (stage.anew > 0) this.lookAnew(stage.anew);
     if (stage.close) this.keep((c) => this.belief[c] > NOT_LOOKED_AT);
-    return this.comparison.rows(this.candidates, this.belief, this.led, stage.close);
+    return this.comparison.rows(this.candidates, this.asked(), this.belief, this.led, stage.close);
   }
 
-  /** Takes over what a stage has come to believe. */
+  /** Takes over what a stage has come to believe of the candidates that are not known. */
   believe(belief: Float64Array): void {
-    this.belief = belief;
-    this.holdKnown();
+    this.asked().forEach((c, row) => {
+      this.belief[c] = belief[row];
+    });
     this.old = true;
   }
 

@@ -1,4 +1,5 @@
 /** How lines of one drawing stand to one another: which go on into which, and which are drawn over which. */
+import { ofDrawing } from '../of-drawing.ts';
 import { POINTS, type Shape } from '../shape.ts';
 import { cover, spreadOf } from './spread.ts';
 
@@ -30,7 +31,7 @@ function endOf({ x, y, middle }: Shape, last: boolean): End {
 }
 
 /** For each line those it goes on into at one of its ends. */
-export function goingOn(lines: Shape[], size: number): Relative[][] {
+export const goingOn = ofDrawing((lines, size): Relative[][] => {
   const ends = lines.map((line) => (line.closed ? [] : [endOf(line, false), endOf(line, true)]));
   const reach = 2.5 * GAP * size;
   return lines.map((_, i) => {
@@ -50,10 +51,10 @@ export function goingOn(lines: Shape[], size: number): Relative[][] {
     }
     return out;
   });
-}
+});
 
 /** For each line those it is drawn over, or that are drawn over it. */
-export function drawnOver(lines: Shape[], size: number): Relative[][] {
+export const drawnOver = ofDrawing((lines, size): Relative[][] => {
   const spreads = lines.map((line) => spreadOf(line, null));
   const out: Relative[][] = lines.map(() => []);
   for (let i = 0; i < lines.length; i++)
@@ -65,4 +66,4 @@ export function drawnOver(lines: Shape[], size: number): Relative[][] {
       out[k].push({ line: i, strength });
     }
   return out;
-}
+});

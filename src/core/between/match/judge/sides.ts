@@ -3,6 +3,7 @@
  * The two sides of an arm are alike in shape; that one has the sleeve on its left and the other on its right tells them apart.
  */
 import type { Alignment } from '../alignments.ts';
+import { ofDrawing } from '../of-drawing.ts';
 import { POINTS, type Shape } from '../shape.ts';
 
 /** Points of a line from which is looked, alike from both its ends; a closed line is looked from the same ones. */
@@ -37,7 +38,7 @@ export interface Seen {
 }
 
 /** What each line sees around itself. */
-export function seenFrom(lines: Shape[], size: number): Seen[] {
+export const seenFrom = ofDrawing((lines, size): Seen[] => {
   const drawing = new Drawing(lines, size);
   return lines.map((line, i) => {
     const seen: Seen = { far: new Float32Array(PLACES), line: new Int16Array(PLACES).fill(NOTHING) };
@@ -51,7 +52,7 @@ export function seenFrom(lines: Shape[], size: number): Seen[] {
     });
     return seen;
   });
-}
+});
 
 /** All lines of a drawing where they lie, to be looked at along rays. */
 class Drawing {

@@ -2,6 +2,7 @@
 import { IDENTITY, type Matrix } from '../../../plane/matrix.ts';
 import { PairSums } from '../affine.ts';
 import type { Alignment } from '../alignments.ts';
+import { ofDrawing } from '../of-drawing.ts';
 import { POINTS, type Shape } from '../shape.ts';
 
 /** Points of a pair used for fitting. */
@@ -201,7 +202,7 @@ export function saidOf(
 }
 
 /** For each end of each line how much it looks cut off by another line it runs into, 0..1, two for each line. */
-export function cutEnds(lines: Shape[], size: number): Float32Array {
+export const cutEnds = ofDrawing((lines, size): Float32Array => {
   const out = new Float32Array(2 * lines.length);
   lines.forEach((line, i) => {
     if (line.closed) return;
@@ -229,4 +230,4 @@ export function cutEnds(lines: Shape[], size: number): Float32Array {
     }
   });
   return out;
-}
+});
