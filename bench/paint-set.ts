@@ -21,10 +21,14 @@ export interface CaseRegion {
   c: number;
   a: number;
   pts: number[];
+  /** What it is a part of: only drawings that are learnt from say so. */
+  part?: string;
 }
 
 interface PaintDrawing {
   strokes: number[][];
+  /** What each line is, "part.line": only drawings that are learnt from say so. */
+  ids?: string[];
   /** Only those of painted drawings are looked at. */
   regions: CaseRegion[];
 }

@@ -18,6 +18,7 @@ import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
 import type { Speaker } from '../../src/core/paint/carry/said.ts';
 import { heightOf, type RegionMap } from '../../src/core/paint/index.ts';
 import { type Crossed, chances, crossed, type Growing, type Lessons, unseen } from './boost.ts';
+import { THINNED, thinned } from './thinned.ts';
 
 const GROWING: Growing = { trees: 120, leaves: 24, rate: 0.12 };
 /** First the drawing beside is taken to be known; then to be as it was judged, so often. */
@@ -238,7 +239,10 @@ export async function learnColours(files: string[], out: string): Promise<void> 
     const cases = readPaintCases(file);
     return cases.sequences.flatMap((sequence, k) => {
       if (k % 12 === 0) console.log(`${file}: ${k} of ${cases.sequences.length}`);
-      return stepsOf(sequence, cases, chance() < 0.5 ? 0 : 1);
+      const harder = Array.from({ length: THINNED }, (_, kind) => thinned(sequence, kind, chance));
+      // All that is made of one sequence is in one half.
+      const half = chance() < 0.5 ? 0 : 1;
+      return [sequence, ...harder].flatMap((each) => stepsOf(each, cases, half));
     });
   });
   const learnt: Learnt = { first: null, second: null, back: null };

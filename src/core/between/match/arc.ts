@@ -21,35 +21,56 @@ export const bounded = (growth: number) => Math.max(0.75, Math.min(1.33, growth)
 /** How much it counts that it turns otherwise than its surroundings: a part of a circle fits at every turn. */
 const TURNED = 0.25;
 
+/** An arc's points about their middle, x and y in turn, with the sum of their squares: the same wherever it is laid. */
+interface ArcPoints {
+  points: Float64Array;
+  x: number;
+  y: number;
+  squares: number;
+}
+
+function arcPoints(arc: Shape): ArcPoints {
+  const points = new Float64Array(2 * SAMPLES);
+  let [x, y, squares] = [0, 0, 0];
+  for (let i = 0; i < SAMPLES; i++) {
+    const q = pointAt(arc, i / (SAMPLES - 1));
+    points.set(q, 2 * i);
+    x += q[0] / SAMPLES;
+    y += q[1] / SAMPLES;
+  }
+  for (let i = 0; i < SAMPLES; i++) {
+    points[2 * i] -= x;
+    points[2 * i + 1] -= y;
+    squares += points[2 * i] ** 2 + points[2 * i + 1] ** 2;
+  }
+  return { points, x, y, squares };
+}
+
 /** The turn, growth and shift that lay a part of a ring on an arc, and how badly (mean square, pixels); @param turn of the surroundings, radians. */
-function laidOn(ring: Shape, arc: Shape, start: number, width: number, turn: number): { map: Matrix; off: number } {
+function laidOn(ring: Shape, arc: ArcPoints, start: number, width: number, turn: number): { map: Matrix; off: number } {
   const n = SAMPLES;
-  const [from, to] = [new Float64Array(2 * n), new Float64Array(2 * n)];
-  let [px, py, qx, qy] = [0, 0, 0, 0];
+  const from = new Float64Array(2 * n);
+  let [px, py] = [0, 0];
   for (let i = 0; i < n; i++) {
-    const s = i / (n - 1);
-    const [p, q] = [pointAt(ring, start + width * s), pointAt(arc, s)];
+    const p = pointAt(ring, start + (width * i) / (n - 1));
     from.set(p, 2 * i);
-    to.set(q, 2 * i);
     px += p[0] / n;
     py += p[1] / n;
-    qx += q[0] / n;
-    qy += q[1] / n;
   }
-  let [re, im, pp, qq] = [0, 0, 0, 0];
+  let [re, im, pp] = [0, 0, 0];
   for (let i = 0; i < n; i++) {
-    const [x, y, u, v] = [from[2 * i] - px, from[2 * i + 1] - py, to[2 * i] - qx, to[2 * i + 1] - qy];
+    const [x, y] = [from[2 * i] - px, from[2 * i + 1] - py];
+    const [u, v] = [arc.points[2 * i], arc.points[2 * i + 1]];
     re += x * u + y * v;
     im += x * v - y * u;
     pp += x * x + y * y;
-    qq += u * u + v * v;
   }
   const strength = Math.hypot(re, im);
   const growth = bounded(strength / pp);
   const [c, s] = strength > 0 ? [(growth * re) / strength, (growth * im) / strength] : [growth, 0];
   const straight = re * Math.cos(turn) + im * Math.sin(turn);
-  const off = (qq + growth * growth * pp - 2 * growth * (strength - TURNED * (strength - straight))) / n;
-  return { map: [c, s, -s, c, qx - c * px + s * py, qy - s * px - c * py], off };
+  const off = (arc.squares + growth * growth * pp - 2 * growth * (strength - TURNED * (strength - straight))) / n;
+  return { map: [c, s, -s, c, arc.x - c * px + s * py, arc.y - s * px - c * py], off };
 }
 
 export interface Arc {
@@ -67,8 +88,9 @@ export function arcOf(ring: Shape, arc: Shape, around: Matrix): Arc {
   const [turn, scale] = hangsTogether(around) ? [turnOf(around), bounded(scaleOf(around))] : [0, 1];
   const share = arc.length / (ring.length * scale);
   let best: Arc & { off: number } = { start: 0, way: 1, width: 1, map: around, off: Number.POSITIVE_INFINITY };
+  const points = arcPoints(arc);
   const look = (start: number, way: 1 | -1, width: number) => {
-    const found = laidOn(ring, arc, start, way * width, turn);
+    const found = laidOn(ring, points, start, way * width, turn);
     if (found.off < best.off) best = { start, way, width, ...found };
   };
   const widths = WIDTHS.map((by) => Math.max(LEAST, Math.min(1, by * share)));
