@@ -2,6 +2,7 @@
 import 'reflect-metadata';
 import { basename } from 'node:path';
 import { dayInWords } from '../../src/core/export/index.ts';
+import { sizeInWords } from '../../src/core/shot/index.ts';
 import { callOf, coresOf, typedPath } from '../lent/call.ts';
 import { endInOrder } from '../lent/ending.ts';
 import { EXIT, exitCodeOf, runProgram, sentenceOf } from '../lent/exit-codes.ts';
@@ -43,9 +44,6 @@ function ordersOf({ shot, file }: OpenedShot, call: Call): Order[] {
   const orders = typedOrders(call).map((words) => orderOf(shot, words, dayInWords(Date.now())));
   return callsBy(call) === 'shot' ? orders : orders.map((order) => ({ ...order, name: nameByFile(file, order) }));
 }
-
-const sizeInWords = (bytes: number) =>
-  bytes < 1024 ** 2 ? `${Math.ceil(bytes / 1024)} KB` : `${(bytes / 1024 ** 2).toFixed(1)} MB`;
 
 function said({ path, bytes, loudest }: Written): string {
   const over = 20 * Math.log10(loudest);

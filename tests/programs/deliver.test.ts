@@ -18,7 +18,7 @@ const [WIDTH, HEIGHT, FRAMES] = [480, 270, 12];
 /** Delivers the demo and gives the file. */
 async function delivered(format: string, words: string[] = SMALL, folder = newFolder()): Promise<Uint8Array> {
   const said = await fine('deliver', [DEMO, '--as', format, '--out', folder, ...words]);
-  const path = /^(.*), [\d.]+ [KM]B/.exec(said)![1];
+  const path = /^(.*), [\d.]+ (?:bytes|[KMG]B)/.exec(said)![1];
   return new Uint8Array(readFileSync(path));
 }
 

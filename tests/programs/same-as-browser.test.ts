@@ -91,7 +91,7 @@ async function delivered(name: string): Promise<Uint8Array> {
     const names = [...browser.keys()];
     const words = names.flatMap((each) => ['--named', each]);
     const said = await fine('deliver', [file, ...words, '--out', folder, '--quiet']);
-    const written = [...said.matchAll(/^(.*), [\d.]+ [KM]B/gm)].map(([, path]) => path);
+    const written = [...said.matchAll(/^(.*), [\d.]+ (?:bytes|[KMG]B)/gm)].map(([, path]) => path);
     for (const [k, path] of written.entries()) commandLine.set(names[k], new Uint8Array(readFileSync(path)));
   }
   return commandLine.get(name)!;

@@ -1,10 +1,9 @@
 import Download from 'lucide-react/icons/download';
 import { useMemo } from 'react';
 import { filmOf, gifFrames } from '../../core/export/index.ts';
-import { lengthInWords } from '../../core/shot/index.ts';
+import { lengthInWords, sizeInWords } from '../../core/shot/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { Button } from '../parts/Button.tsx';
-import { sizeInWords } from '../parts/files.ts';
 import { Tick } from '../parts/Tick.tsx';
 import { useOpenShot, useView } from '../session/open-shot.ts';
 import { Asked } from './AsksGroup.tsx';

@@ -1,8 +1,9 @@
 /** Orders deliveries of the open shot and says what came of them. */
 import { dayInWords, deliveryName, type ExportFormat, type FormatId } from '../../core/export/index.ts';
+import { sizeInWords } from '../../core/shot/index.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
 import { say } from '../frame/saying.ts';
-import { download, sentence, sizeInWords } from '../parts/files.ts';
+import { download, sentence } from '../parts/files.ts';
 import { deliveries, type Outcome } from '../session/deliveries.ts';
 import { pictureFiles } from '../session/delivery-preview.ts';
 import type { OpenShot } from '../session/open-shot.ts';

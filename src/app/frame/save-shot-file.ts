@@ -1,7 +1,7 @@
 import { deliveryName } from '../../core/export/index.ts';
-import { BadFile, type Shot } from '../../core/shot/index.ts';
+import { BadFile, type Shot, sizeInWords } from '../../core/shot/index.ts';
 import { SHOT_FILE_EXTENSION, SHOT_FILE_TYPE } from '../../core/shotfile/index.ts';
-import { download, sentence, sizeInWords } from '../parts/files.ts';
+import { download, sentence } from '../parts/files.ts';
 import { handOver } from '../session/hand-over.ts';
 import { shotFileHost } from '../session/workers.ts';
 import { say } from './saying.ts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { gapsInWords } from '../../core/reference/index.ts';
+import { sizeInWords } from '../../core/shot/index.ts';
 import { Button } from '../parts/Button.tsx';
-import { sizeInWords } from '../parts/files.ts';
 import { NumberInput } from '../parts/NumberInput.tsx';
 import { Progress } from '../parts/Progress.tsx';
 import { BringInWishes } from './BringInWishes.tsx';

@@ -1,9 +1,10 @@
 import { useState } from 'react';
+import { sizeInWords } from '../../core/shot/index.ts';
 import { deleteShot, putBackShot, type ShotRow } from '../../store/index.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { Button } from '../parts/Button.tsx';
-import { sentence, sizeInWords } from '../parts/files.ts';
+import { sentence } from '../parts/files.ts';
 import { Question } from '../parts/Question.tsx';
 
 /** Removed shots wait here until they are put back or deleted for good, which is asked about: nothing brings them back then. */

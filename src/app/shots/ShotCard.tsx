@@ -1,13 +1,13 @@
 import MoreHorizontal from 'lucide-react/icons/ellipsis';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { lengthInWords } from '../../core/shot/index.ts';
+import { lengthInWords, sizeInWords } from '../../core/shot/index.ts';
 import { duplicateShot, openKept, removeShot, renameShot, type ShotRow } from '../../store/index.ts';
 import { saveShotFile } from '../frame/save-shot-file.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { IconButton } from '../parts/Button.tsx';
-import { sentence, sizeInWords } from '../parts/files.ts';
+import { sentence } from '../parts/files.ts';
 import { Menu } from '../parts/Menu.tsx';
 import { NameInput } from '../parts/NameInput.tsx';
 import { TickBox } from '../parts/Tick.tsx';

@@ -1,13 +1,13 @@
 /** Shot files on their way onto the shelf: read in a worker, seen early, stopped at will. */
 import { proxy } from 'comlink';
 import { createStore } from 'zustand';
-import { BadFile, everyLayer, type Id, newId, type Shot } from '../../core/shot/index.ts';
+import { BadFile, everyLayer, type Id, newId, type Shot, sizeInWords } from '../../core/shot/index.ts';
 import { LARGEST_SHOT_FILE, SHOT_FILE_VERSION } from '../../core/shotfile/index.ts';
 import { keepCard } from '../../store/index.ts';
 import type { ToldOnReading } from '../../workers/shotfile.worker.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
-import { sentence, sizeInWords } from '../parts/files.ts';
+import { sentence } from '../parts/files.ts';
 import { WorkStopped } from '../session/worker-host.ts';
 import { pictureHost, shotFileHost } from '../session/workers.ts';
 import { makeCard } from './card.ts';

@@ -12,4 +12,5 @@ export * from './older.ts';
 export * from './palette.ts';
 export { REFERENCES, type Target } from './references.ts';
 export * from './refused.ts';
+export * from './size-in-words.ts';
 export * from './timecode.ts';

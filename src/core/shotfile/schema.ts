@@ -1,5 +1,4 @@
 /** The shape a shot file's parts must have, checked by class-validator before anything is taken in. */
-import { AREA_EDGES, type AreaEdge } from '../shot/drawing-model.ts';
 import 'reflect-metadata';
 import {
   ArrayMaxSize,
@@ -28,13 +27,10 @@ import {
   type Mouth,
   NOTE_COLOURS,
   type NoteColour,
-  type Role,
-  STAGES,
-  type Stage,
 } from '../shot/model.ts';
 import { IsId, IsRecord, Part, Parts } from '../shot/part.ts';
-import { BrushPart } from './brush-part.ts';
 import { BundlePart, CameraPart, CellPart, LayerPart, MOST_PICTURES } from './layer-part.ts';
+import { MouthPlacePart } from './mouth-part.ts';
 import { PinPart } from './moves-part.ts';
 
 const FAR = LIMITS.far;
@@ -112,13 +108,6 @@ class ReadingSoundPart {
   @IsBoolean() held!: boolean;
 }
 
-class MouthPlacePart {
-  @IsNumber() @Min(-FAR) @Max(FAR) x!: number;
-  @IsNumber() @Min(-FAR) @Max(FAR) y!: number;
-  @IsNumber() @Min(-1000) @Max(1000) turn!: number;
-  @IsNumber() @Min(0.001) @Max(1000) size!: number;
-}
-
 class ChartMouthPart {
   @IsIn(MOUTHS) kind!: Mouth;
   @IsId() drawing!: string;
@@ -141,19 +130,6 @@ class MouthGuidePart {
   @IsOptional() @IsId() head!: string | null;
   @Parts(() => GuidePlacePart, LIMITS.maxLength)
   places!: GuidePlacePart[];
-}
-
-class LaidMouthPart {
-  @IsId() chart!: string;
-  @IsIn(MOUTHS) kind!: Mouth;
-  @Part(() => MouthPlacePart) at!: MouthPlacePart;
-}
-
-class FirstPassPart {
-  @IsArray() @ArrayMaxSize(LIMITS.maxLength) @IsId({ each: true }) chain!: string[];
-  @IsOptional() @IsArray() @ArrayMaxSize(LIMITS.maxSettled) @IsId({ each: true }) only!: string[] | null;
-  @IsString() @MaxLength(80) of!: string;
-  @IsString() @MaxLength(80) made!: string;
 }
 
 class LinePairPart {
@@ -364,46 +340,4 @@ export class ShotPart {
   @IsOptional() @Part(() => CheckNotesPart) checks?: CheckNotesPart;
   @Parts(() => AssetPart, LIMITS.maxAssets) assets!: AssetPart[];
   @IsArray() @ArrayMaxSize(LIMITS.maxDrawings) @IsId({ each: true }) drawings!: string[];
-}
-
-class StrokePart {
-  @IsId() id!: string;
-  @IsString() @MaxLength(80) lineage!: string;
-  @IsOptional() @IsString() @MaxLength(LIMITS.maxName) name?: string;
-  @IsInt() @Min(0) @Max(LIMITS.maxLines) brush!: number;
-  @IsId() swatch!: string;
-  @IsBoolean() closed!: boolean;
-  @IsInt() @Min(-0xffffffff) @Max(0xffffffff) seed!: number;
-  @IsInt() @Min(1) @Max(LIMITS.maxPoints) points!: number;
-}
-
-class AreaPart {
-  @IsId() id!: string;
-  @IsId() swatch!: string;
-  @IsArray()
-  @ArrayMaxSize(LIMITS.maxPoints)
-  @IsInt({ each: true })
-  @Min(1, { each: true })
-  @Max(LIMITS.maxPoints, { each: true })
-  rings!: number[];
-  @IsOptional() @IsString() @MaxLength(LIMITS.maxName) name?: string;
-  @IsOptional() @IsIn(AREA_EDGES) edge?: AreaEdge;
-  @IsOptional() @IsNumber() @Min(0) @Max(LIMITS.maxSoft) soft?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) sure?: number | null;
-}
-
-/** The head of a drawing part. */
-export class DrawingPart {
-  @IsId() id!: string;
-  @IsId() layerId!: string;
-  @IsInt() @Min(1) @Max(FAR) number!: number;
-  @IsOptional() @IsString() @MaxLength(LIMITS.maxLabel) label?: string;
-  @IsIn(['key', 'breakdown', 'between']) role!: Role;
-  @IsOptional() @IsIn(STAGES) stage?: Stage;
-  @IsOptional() @Part(() => LaidMouthPart) mouth?: LaidMouthPart | null;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) spacing?: number | null;
-  @IsOptional() @Part(() => FirstPassPart) firstPass?: FirstPassPart | null;
-  @Parts(() => BrushPart, LIMITS.maxLines) brushes!: BrushPart[];
-  @Parts(() => StrokePart, LIMITS.maxLines) ink!: StrokePart[];
-  @Parts(() => AreaPart, LIMITS.maxLines) paint!: AreaPart[];
 }

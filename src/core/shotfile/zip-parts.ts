@@ -5,7 +5,7 @@ import type { Id } from '../shot/ids.ts';
 import type { Drawing } from '../shot/model.ts';
 import { checkPart } from '../shot/part.ts';
 import { unpackDrawing } from './drawing-codec.ts';
-import { DrawingPart } from './schema.ts';
+import { DrawingPart } from './drawing-part.ts';
 import type { ZipReader } from './zip.ts';
 
 export const drawingPath = (id: Id): string => `drawings/${id}.vgdr`;
