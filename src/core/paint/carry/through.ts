@@ -1,6 +1,7 @@
 /**
- * Paint carried through a layer: from one or more painted drawings to all others, drawing by drawing outwards. A region takes
- * the colour that what lay on the same side of its lines, and at the same place of the figure, makes likeliest.
+ * Paint carried through a layer: from one or more painted drawings to all others, drawing by drawing outwards, and looked at once more on
+ * the way back. A region takes the colour that what lies on the same side of its lines, and at the same place of the figure, makes
+ * likeliest.
  */
 import type { RegionMap } from '../map/regions.ts';
 import { mostLikelyColours } from './colour-borders.ts';
