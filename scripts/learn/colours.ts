@@ -18,6 +18,7 @@ import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
 import type { Speaker } from '../../src/core/paint/carry/said.ts';
 import { heightOf, type RegionMap } from '../../src/core/paint/index.ts';
 import { type Crossed, chances, crossed, type Growing, type Lessons, unseen } from './boost.ts';
+import { denser } from './denser.ts';
 import { THINNED, thinned } from './thinned.ts';
 
 const GROWING: Growing = { trees: 120, leaves: 24, rate: 0.12 };
@@ -233,18 +234,32 @@ function walkBack(steps: Step[], back: Crossed | null): Lessons {
   return gathered.lessons();
 }
 
-export async function learnColours(files: string[], out: string): Promise<void> {
-  const chance = chances(7);
-  const steps = files.flatMap((file) => {
-    const cases = readPaintCases(file);
-    return cases.sequences.flatMap((sequence, k) => {
-      if (k % 12 === 0) console.log(`${file}: ${k} of ${cases.sequences.length}`);
-      const harder = Array.from({ length: THINNED }, (_, kind) => thinned(sequence, kind, chance));
-      // All that is made of one sequence is in one half.
-      const half = chance() < 0.5 ? 0 : 1;
-      return [sequence, ...harder].flatMap((each) => stepsOf(each, cases, half));
+/** So many sequences of a half are learnt from for each dense one that is made of them. */
+const FOR_DENSE = 12;
+
+/** All that is learnt from a file. What is made of a sequence is in its half. */
+function stepsIn(file: string, chance: () => number): Step[] {
+  const cases = readPaintCases(file);
+  const halves: [Sequence[], Sequence[]] = [[], []];
+  for (const sequence of cases.sequences) halves[chance() < 0.5 ? 0 : 1].push(sequence);
+  return halves.flatMap((sequences, half) => {
+    const harder = sequences.flatMap((each) =>
+      Array.from({ length: THINNED }, (_, kind) => thinned(each, kind, chance)),
+    );
+    const dense = Array.from({ length: Math.floor(sequences.length / FOR_DENSE) }, () =>
+      denser(sequences, cases, chance),
+    );
+    const all = [...sequences, ...harder, ...dense.filter((each) => each !== null)];
+    return all.flatMap((each, k) => {
+      if (k % 12 === 0) console.log(`${file}, half ${half + 1}: ${k} of ${all.length}`);
+      return stepsOf(each, cases, half as 0 | 1);
     });
   });
+}
+
+export async function learnColours(files: string[], out: string): Promise<void> {
+  const chance = chances(7);
+  const steps = files.flatMap((file) => stepsIn(file, chance));
   const learnt: Learnt = { first: null, second: null, back: null };
   for (let time = 0; time < TIMES; time++) {
     learnt.first = await crossed(walk(steps, learnt, 1), GROWING, time + 1);
