@@ -2,7 +2,12 @@
 import { writeFileSync } from 'node:fs';
 import { labelOf, type PaintCases, prepared, readPaintCases, type Sequence } from '../../bench/paint-set.ts';
 import { mostLikelyColours } from '../../src/core/paint/carry/colour-borders.ts';
-import { type ColourCandidate, colourEvidence, secondEvidence } from '../../src/core/paint/carry/colour-evidence.ts';
+import {
+  type ColourCandidate,
+  colourEvidence,
+  type Judged,
+  secondEvidence,
+} from '../../src/core/paint/carry/colour-evidence.ts';
 import { coloursBy, guessesHeld, judgedColours } from '../../src/core/paint/carry/colour-judge.ts';
 import type { Colours } from '../../src/core/paint/carry/colours.ts';
 import { evidenceBack, votesTurnedRound } from '../../src/core/paint/carry/look-back.ts';
@@ -42,7 +47,7 @@ interface Step {
   truth: Map<number, Map<number, number>>;
   colours: Colours | null;
   /** What was judged on the way outwards. */
-  judged: { candidates: ColourCandidate[]; rows: Float32Array; likely: number[]; colours: Colours } | null;
+  judged: Judged | null;
   /** Sequences are learnt from in two halves. */
   half: 0 | 1;
 }
@@ -214,8 +219,9 @@ function walkBack(steps: Step[], back: Crossed | null): Lessons {
   const after = new Map(steps.flatMap((step) => (step.before ? [[step.before, step]] : [])));
   for (const step of steps.toReversed()) {
     const { facts, start, half } = step;
-    const { candidates, rows, likely, colours } = step.judged!;
-    step.colours = colours;
+    const judged = step.judged!;
+    const { candidates } = judged;
+    step.colours = judged.colours;
     const next = after.get(step);
     if (!next) continue;
     const ahead: Speaker = {
@@ -224,7 +230,7 @@ function walkBack(steps: Step[], back: Crossed | null): Lessons {
       colours: next.colours!,
       matched: next.beside.matched,
     };
-    const found = evidenceBack(facts, ahead, candidates, rows, likely, colours);
+    const found = evidenceBack(facts, ahead, judged);
     gathered.add(step, candidates, found);
     if (back) {
       const held = guessesHeld(candidates, unseen(back, half, found));

@@ -29,6 +29,15 @@ export interface ColourCandidate {
   known: boolean;
 }
 
+/** A drawing's regions as they are judged, with what that was judged by. */
+export interface Judged {
+  colours: Colours;
+  candidates: ColourCandidate[];
+  /** Evidence of the candidates, row by row, and how likely each is. */
+  rows: Float32Array;
+  likely: number[];
+}
+
 /**
  * Evidence for the colours of a target's regions, row by row; regions outside are left out.
  * @param beside the drawing before; @param painted the painted drawing itself; @param steps how many drawings off that is

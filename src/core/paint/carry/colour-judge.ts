@@ -1,7 +1,7 @@
 /** The judge of colours: what colour each region has, by what has been learnt from drawings whose colours are known. */
 import { likelihoods, readTrees } from '../../learnt/trees.ts';
 import type { RegionFacts } from '../map/region-facts.ts';
-import { type ColourCandidate, colourEvidence, secondEvidence } from './colour-evidence.ts';
+import { type ColourCandidate, colourEvidence, type Judged, secondEvidence } from './colour-evidence.ts';
 import written from './colour-weights.json' with { type: 'json' };
 import type { Colours } from './colours.ts';
 import { evidenceBack } from './look-back.ts';
@@ -16,15 +16,6 @@ const GUESSED = 0.7;
 /** How likely each candidate is: one that nothing known speaks for is a guess by what the region looks like, however well it looks. */
 export const guessesHeld = (candidates: ColourCandidate[], likely: ArrayLike<number>): number[] =>
   candidates.map(({ known }, k) => (known ? likely[k] : Math.min(likely[k], GUESSED)));
-
-/** A drawing's regions as they are judged, with what that was judged by. */
-export interface Judged {
-  colours: Colours;
-  candidates: ColourCandidate[];
-  /** Evidence of the candidates, row by row, and how likely each is. */
-  rows: Float32Array;
-  likely: number[];
-}
 
 /**
  * The colours of a drawing's regions, by what the drawing beside it and the painted one say.
@@ -52,14 +43,9 @@ export function judgedColours(
 }
 
 /** The colours of a drawing's regions, when the drawing after it has been judged too. */
-export function judgedBack(
-  facts: SpokenFacts,
-  ahead: Speaker,
-  { colours, candidates, rows, likely }: Judged,
-  byHand: Int32Array | null,
-): Colours {
-  const evidence = evidenceBack(facts, ahead, candidates, rows, likely, colours);
-  const held = guessesHeld(candidates, likelihoods(back, evidence));
+export function judgedBack(facts: SpokenFacts, ahead: Speaker, judged: Judged, byHand: Int32Array | null): Colours {
+  const { candidates, colours } = judged;
+  const held = guessesHeld(candidates, likelihoods(back, evidenceBack(facts, ahead, judged)));
   return coloursBy(facts, colours.count, candidates, held, byHand);
 }
 

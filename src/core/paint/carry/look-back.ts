@@ -3,8 +3,7 @@
  * may be plain there; and a colour that neither the drawing before nor the one after has is not to be believed.
  */
 import { agreesBeside, besideRegions, colourBorders } from './colour-borders.ts';
-import { type ColourCandidate, restOf } from './colour-evidence.ts';
-import type { Colours } from './colours.ts';
+import { type Judged, restOf } from './colour-evidence.ts';
 import type { SpokenFacts } from './planes.ts';
 import type { RegionVotes } from './region-votes.ts';
 import { goneOf, numbersOf, rivalOf, type Speaker, saidOf } from './said.ts';
@@ -35,17 +34,11 @@ export function votesTurnedRound(
   return out;
 }
 
-/**
- * Evidence of the look back, row by row. @param ahead the drawing after, as it has been judged; @param rows of the second look, and
- * @param likely what came of it; @param colours of the target, as they have been judged
- */
+/** Evidence of the look back, row by row. @param ahead the drawing after, as it has been judged; the target comes as it was judged on the way outwards */
 export function evidenceBack(
   target: SpokenFacts,
   ahead: Speaker,
-  candidates: ColourCandidate[],
-  rows: Float32Array,
-  likely: ArrayLike<number>,
-  colours: Colours,
+  { colours, candidates, rows, likely }: Judged,
 ): Float32Array {
   const { count } = colours;
   const width = rows.length / Math.max(1, candidates.length);

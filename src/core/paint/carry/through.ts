@@ -5,7 +5,8 @@
  */
 import type { RegionMap } from '../map/regions.ts';
 import { mostLikelyColours } from './colour-borders.ts';
-import { type Judged, judgedBack, judgedColours, likelihoodOf } from './colour-judge.ts';
+import type { Judged } from './colour-evidence.ts';
+import { judgedBack, judgedColours, likelihoodOf } from './colour-judge.ts';
 import type { Colours } from './colours.ts';
 import { isDivided } from './divided.ts';
 import { votesTurnedRound } from './look-back.ts';
