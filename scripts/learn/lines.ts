@@ -5,6 +5,7 @@ import { matchShapes, type Shape, shapeOf } from '../../src/core/between/index.t
 import { Judging, STAGES } from '../../src/core/between/match/judge/judging.ts';
 import type { WrittenTrees } from '../../src/core/learnt/trees.ts';
 import { chances, crossed, type Growing, type Lessons, unseen } from './boost.ts';
+import { piecesApart } from './pieces-apart.ts';
 
 const GROWING: Growing = { trees: 150, leaves: 31, rate: 0.15 };
 /** Of pairs that are plainly none a share is enough, each counting for those left out. */
@@ -90,22 +91,28 @@ interface Pupil {
   idsA: string[];
   idsB: string[];
   half: 0 | 1;
+  /** Pairs nothing is learnt from, as places in the table of all. */
+  apart: Set<number>;
 }
 
 const shapes = (lines: number[][]): Shape[] => lines.map((line) => shapeOf(line.filter((_, k) => k % 3 !== 2)));
 
 function pupilOf({ a, b, idsA, idsB, size, half }: Case): Pupil {
   const [as, bs] = [shapes(a), shapes(b)];
-  return { judging: new Judging(as, bs, matchShapes(as, bs, { size, asked: 1 }), size, []), idsA, idsB, half };
+  const first = matchShapes(as, bs, { size, asked: 1 });
+  const apart = piecesApart(as, bs, { idsA, idsB }, first, size);
+  return { judging: new Judging(as, bs, first, size, []), idsA, idsB, half, apart };
 }
 
-/** Answers of a case's candidates. */
-const answers = ({ judging, idsA, idsB }: Pupil) => judging.candidates.map(({ a, b }) => (idsA[a] === idsB[b] ? 1 : 0));
+/** Answers of a case's candidates; null: nothing is learnt from it. */
+const answers = ({ judging, idsA, idsB, apart }: Pupil) =>
+  judging.candidates.map(({ a, b }) => (apart.has(a * idsB.length + b) ? null : idsA[a] === idsB[b] ? 1 : 0));
 
 function lessonsOf(pupils: Pupil[], rows: Float32Array[], width: number, chance: () => number): Lessons {
   const [from, what, counts]: [number[][], number[], number[]] = [[], [], []];
   pupils.forEach((pupil, p) => {
     answers(pupil).forEach((answer, c) => {
+      if (answer === null) return;
       const plain = answer === 0 && pupil.judging.belief[c] <= PLAIN;
       if (plain && chance() >= KEPT) return;
       from.push([p, c]);
@@ -129,7 +136,7 @@ function loss(pupils: Pupil[]): string {
   for (const pupil of pupils)
     answers(pupil).forEach((answer, c) => {
       const p = pupil.judging.belief[c];
-      sum -= Math.log((answer ? p : 1 - p) + 1e-9);
+      if (answer !== null) sum -= Math.log((answer ? p : 1 - p) + 1e-9);
     });
   return (sum / pupils.length).toFixed(2);
 }
