@@ -37,20 +37,26 @@ export interface CarriedFacts extends BorderedFacts {
 /** What has to be known of the regions of drawings that speak or are spoken of. */
 export type SpokenFacts = Pick<CarriedFacts, 'areas' | 'ground' | 'borders' | 'whole'>;
 
+/** Where a map is kept that has been packed. */
+interface Place {
+  packed: PackedMap | null;
+}
+
 /** The planes of all drawings: maps that are worked on lie open, one that gives way to another is packed. */
 export class Planes {
-  private readonly opened = new LRUCache<{ packed: PackedMap | null }, RegionMap>({
+  private readonly opened = new LRUCache<Place, RegionMap>({
     max: OPEN_MAPS,
-    dispose: (map, place) => {
-      place.packed ??= packMap(map);
+    dispose: (map, place, reason) => {
+      if (reason === 'evict') place.packed ??= packMap(map);
     },
   });
+  private readonly places = new WeakMap<CarriedPlane, Place>();
 
   of({ shapes, lineages }: ThroughDrawing, map: RegionMap, whole: Int32Array | null = null): CarriedPlane {
     const { opened } = this;
-    const place: { packed: PackedMap | null } = { packed: null };
+    const place: Place = { packed: null };
     opened.set(place, map);
-    return {
+    const plane: CarriedPlane = {
       shapes,
       lineages,
       facts: { ...borderedFacts(map), whole },
@@ -63,6 +69,14 @@ export class Planes {
         return own;
       },
     };
+    this.places.set(plane, place);
+    return plane;
+  }
+
+  /** A plane that was tried and will not be opened again. */
+  drop(plane: CarriedPlane): void {
+    const place = this.places.get(plane);
+    if (place) this.opened.delete(place);
   }
 }
 
@@ -83,11 +97,18 @@ export function planeBeside(
     const map = make();
     const plane = all.of(drawing, map);
     const out = misfit(neighbour, colourOf, plane, matched);
-    if (out < least) [best, least] = [{ plane, taken }, out];
+    if (out >= least) {
+      all.drop(plane);
+      continue;
+    }
+    if (best) all.drop(best.plane);
+    [best, least] = [{ plane, taken }, out];
     if (out === 0) break;
   }
   const division = least > 0 ? divided(neighbour, colourOf, best!.plane, matched) : null;
-  return division ? { plane: all.of(drawing, division.map, division.whole), taken: best!.taken } : best!;
+  if (!division) return best!;
+  all.drop(best!.plane);
+  return { plane: all.of(drawing, division.map, division.whole), taken: best!.taken };
 }
 
 /** The lines of drawings matched, each pair of drawings once. */
