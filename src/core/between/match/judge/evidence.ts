@@ -1,10 +1,12 @@
 /** What speaks for and against two lines being one, as numbers: read by the judge that has learnt to weigh them. */
 import { type Matrix, turnOf } from '../../../plane/matrix.ts';
 import { correlation } from '../alignments.ts';
-import { costOf, predicted, ratioOf, unlike } from '../pair-cost.ts';
+import { costOf, type Predicted, predicted, ratioOf, unlike } from '../pair-cost.ts';
 import { type Gaps, wrapped } from '../relations.ts';
 import type { Shape } from '../shape.ts';
 import { bentness, beside, type Laid, laidOn, type Rivals, rivals } from './laid.ts';
+import { LANDED, Landing } from './landing.ts';
+import { VIEW, viewAlike, viewsFrom } from './led-view.ts';
 import { drawnOver, goingOn, type Relative } from './own-lines.ts';
 import { type PartFit, partFit } from './part-fit.ts';
 import { type Seen, SIDES, seenFrom, sidesAlike } from './sides.ts';
@@ -40,8 +42,9 @@ const HEARD = 0.08;
 const PART = 0.4;
 
 /** Numbers of a candidate: what is quickly told, and with how the lines lie on one another. */
-const QUICK = 50 + SIDES;
-const CLOSE = QUICK + 15;
+const QUICK = 50 + LANDED + SIDES;
+const LYING = 15;
+const CLOSE = QUICK + LYING + 2 * VIEW;
 
 const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
 const scaleOf = (m: Matrix) => clamp(Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2])), 0.5, 2);
@@ -57,6 +60,7 @@ export class Comparison {
   private readonly bent: { a: number[]; b: number[] };
   private readonly seen: { a: Seen[]; b: Seen[] };
   private readonly spreadB: Spread[];
+  private readonly landing: Landing;
   /** What does not change while beliefs do, by place in the table of all pairs. */
   private readonly likeness = new Map<number, number>();
   private readonly parts = new Map<number, PartFit>();
@@ -71,6 +75,7 @@ export class Comparison {
     this.bent = { a: a.map(bentness), b: b.map(bentness) };
     this.seen = { a: seenFrom(a, size), b: seenFrom(b, size) };
     this.spreadB = b.map((shape) => spreadOf(shape, null));
+    this.landing = new Landing(this.a, this.b, size);
   }
 
   private like(i: number, j: number): number {
@@ -202,6 +207,11 @@ export class Comparison {
     const believed = (k: number, l: number) => likely.get(k * m + l) ?? 0;
     // How well the drawings are understood as a whole.
     const overall = sums.a.reduce((sum, each) => sum + Math.min(1, each), 0) / Math.max(1, n);
+    const landed = this.landing.numbers(
+      asked.map((c) => ({ ...candidates[c], there: turns[c], home: back[c] })),
+      to[0],
+      from[0],
+    );
     asked.forEach((c, row) => {
       const { a: i, b: j } = candidates[c];
       const [p, q] = [a[i], b[j]];
@@ -246,18 +256,42 @@ export class Comparison {
           overall,
           Math.log((laid[0][c].off + 1e-3) / (to[0][i].spread + 5e-3)) / 3,
           ...this.relatives(believed, i, j),
+          ...landed[row],
           ...sidesAlike(this.seen.a[i], this.seen.b[j], [i, j], laid[0][c].alignment, believed),
         ],
         row * width,
       );
     });
-    if (close)
-      this.addLying(
-        out,
-        asked.map((c) => candidates[c]),
-        to[0],
-      );
+    if (close) {
+      const own = asked.map((c) => candidates[c]);
+      this.addLying(out, own, to[0]);
+      this.addViews(out, own, places[0], from[0], believed);
+    }
     return out;
+  }
+
+  /** Adds how what lines see is like what they would see where they are led, there and back: 2 VIEW numbers each. */
+  private addViews(
+    out: Float32Array,
+    candidates: Candidate[],
+    places: Predicted[],
+    from: Led[],
+    believed: (k: number, l: number) => number,
+  ): void {
+    const { a, b, seen, size } = this;
+    const there = viewsFrom(places, b.lines, size);
+    const home = viewsFrom(
+      b.lines.map((shape, j) => predicted(shape, from[j].map)),
+      a.lines,
+      size,
+    );
+    const turned = (l: number, k: number) => believed(k, l);
+    candidates.forEach(({ a: i, b: j }, c) => {
+      out.set(
+        [...viewAlike(seen.a[i], there[i], i, j, believed), ...viewAlike(seen.b[j], home[j], j, i, turned)],
+        c * CLOSE + QUICK + LYING,
+      );
+    });
   }
 
   /** Whether what goes on from these lines, or is drawn over them, is believed to be one with the other: 4 numbers. */
@@ -296,7 +330,7 @@ export class Comparison {
     ];
   }
 
-  /** Adds how the lines of candidates asked about lie on one another, and whether their ends look cut off: CLOSE - QUICK numbers each. */
+  /** Adds how the lines of candidates asked about lie on one another, and whether their ends look cut off: LYING numbers each. */
   private addLying(out: Float32Array, candidates: Candidate[], led: Led[]): void {
     const { size } = this;
     const spreads = this.a.lines.map((shape, i) => spreadOf(shape, led[i].map));
