@@ -1,6 +1,6 @@
 /**
- * Which pieces of a line are not the same piece. Where a line is in pieces in both drawings their ids say that all of them are one line; that
- * its left half is one with its right half is nothing that a judge can see, nor should it learn to.
+ * Which pieces of a line are not the same piece. Where a line is in pieces their ids say that all of them are one line; that its left half is
+ * one with its right half is nothing that a judge can see, nor should it learn to.
  */
 import type { Shape } from '../../src/core/between/index.ts';
 import { Comparison } from '../../src/core/between/match/judge/evidence.ts';
@@ -10,6 +10,9 @@ import { predicted } from '../../src/core/between/match/pair-cost.ts';
 
 /** Pieces that come to lie so near one another may be the same, share of the size. */
 const NEAR = 0.025;
+/** So far off, and so many lengths of the shorter, they are not; of a line that is whole in one drawing. */
+const FAR = 0.05;
+const LENGTHS = 0.6;
 
 /** Places of the lines of each id. */
 function placesOf(ids: string[]): Map<string, number[]> {
@@ -24,8 +27,8 @@ function placesOf(ids: string[]): Map<string, number[]> {
 
 /**
  * @param idsA, idsB which line each is, or is a piece of; @param first a first matching of the drawings; @param size of the figure, pixels.
- * @returns pairs of pieces of one line, as a place in the table of all pairs (`a * b.length + b`): laid as the lines around go, others lie nearer
- * to both of them
+ * @returns pairs of pieces of one line, as places in the table of all pairs (`a * b.length + b`), that lie apart when they are laid as the lines
+ * around go: others lie nearer to both of them; or, where one drawing has the line in one, it lies far from that, and another near
  */
 export function piecesApart(
   a: Shape[],
@@ -44,12 +47,18 @@ export function piecesApart(
   const out = new Set<number>();
   for (const [id, pieces] of inA) {
     const others = inB.get(id) ?? [];
-    if (pieces.length < 2 || others.length < 2) continue;
+    if (pieces.length + others.length < 3) continue;
     const off = pieces.map((i) => others.map((j) => beside(a[i], predicted(a[i], maps[i].map), b[j], size)));
-    const nearest = others.map((_, q) => Math.min(...off.map((row) => row[q])));
-    off.forEach((row, p) => {
-      row.forEach((own, q) => {
-        if (own > Math.max(NEAR, Math.min(...row), nearest[q])) out.add(pieces[p] * b.length + others[q]);
+    const inRow = off.map((row) => Math.min(...row));
+    const inColumn = others.map((_, q) => Math.min(...off.map((row) => row[q])));
+    const several = pieces.length > 1 && others.length > 1;
+    pieces.forEach((i, p) => {
+      others.forEach((j, q) => {
+        const own = off[p][q];
+        const limit = several
+          ? Math.max(NEAR, inRow[p], inColumn[q])
+          : Math.max(FAR, (LENGTHS * Math.min(a[i].length, b[j].length)) / size, Math.min(inRow[p], inColumn[q]));
+        if (own > limit) out.add(i * b.length + j);
       });
     });
   }
