@@ -94,15 +94,22 @@ export class Comparison {
 
   /**
    * Pairs worth looking at.
-   * @param maps where each line of a may go; @param kept pairs looked at whatever they cost; @param partners how many for each line
+   * @param maps where each line of a may go; @param kept pairs looked at whatever they cost; @param partners how many for each line;
+   * @param settled lines whose partners are known: no others are looked for
    */
-  candidates(maps: Matrix[][], kept: Candidate[], partners: number): Candidate[] {
+  candidates(
+    maps: Matrix[][],
+    kept: Candidate[],
+    partners: number,
+    settled: { a: Set<number>; b: Set<number> },
+  ): Candidate[] {
     const [a, b] = [this.a.lines, this.b.lines];
     const m = b.length;
     const wanted = new Set(kept.map((each) => each.a * m + each.b));
     const out: Candidate[] = [];
     a.forEach((line, i) => {
-      const guesses = maps.map((each) => predicted(line, each[i]));
+      const open = !settled.a.has(i);
+      const guesses = open ? maps.map((each) => predicted(line, each[i])) : [];
       const ranked: { j: number; rank: number }[] = [];
       // What costs more than the last of those kept so far is not worked out.
       const best = new Float64Array(partners).fill(MOST_COST);
@@ -111,6 +118,7 @@ export class Comparison {
           ranked.push({ j, rank: -1 });
           return;
         }
+        if (!open || settled.b.has(j)) return;
         const ratio = ratioOf(line, other);
         if (ratio > FARTHEST_RATIO) return;
         let rank = best[partners - 1];

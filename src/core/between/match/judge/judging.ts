@@ -57,7 +57,8 @@ export class Judging {
     this.comparison = new Comparison(a, b, matching.gaps, size);
     this.known = new Set(fixed.map((pair) => this.place(pair)));
     this.settled = { a: new Set(fixed.map((pair) => pair.a)), b: new Set(fixed.map((pair) => pair.b)) };
-    this.candidates = this.open(this.comparison.candidates([matching.maps], [...matching.matches, ...fixed], PARTNERS));
+    const kept = [...matching.matches, ...fixed];
+    this.candidates = this.open(this.comparison.candidates([matching.maps], kept, PARTNERS, this.settled));
     const sure = new Map(matching.matches.map((match) => [this.place(match), match.sure]));
     this.belief = Float64Array.from(this.candidates, (pair) => {
       const own = sure.get(this.place(pair));
@@ -125,7 +126,7 @@ export class Judging {
     this.keep((c) => this.belief[c] > DROPPED);
     const before = new Map(this.candidates.map((pair, c) => [this.place(pair), this.belief[c]]));
     const maps = this.led.to.map((all) => all.map(({ map }) => map));
-    this.candidates = this.open(this.comparison.candidates(maps, this.candidates, partners));
+    this.candidates = this.open(this.comparison.candidates(maps, this.candidates, partners, this.settled));
     this.belief = Float64Array.from(this.candidates, (pair) => before.get(this.place(pair)) ?? FRESH);
     this.old = true;
     this.lead();
