@@ -14,7 +14,7 @@ export interface JudgedPair extends Candidate {
 /** Pairs less likely than this are not made: their lines are alone. */
 const LEAST = 0.15;
 /** A line that has a partner takes another in only when that is so likely. */
-const LEAST_OF_SEVERAL = 0.55;
+const LEAST_OF_SEVERAL = 0.45;
 /** Pairs less likely than this are in no one's way. */
 const UNLIKELY = LEAST / 4;
 /** All pairs are gone through so often at most; hardly anything is gained from the third time on. */
