@@ -46,10 +46,10 @@ function doubtful(moved: boolean, swatch: string): Stroke[] {
   ];
   const other: [number, number][] = moved
     ? [
-        [166, 182],
-        [168, 158],
-        [166, 133],
-        [162, 109],
+        [290, 182],
+        [318, 158],
+        [296, 133],
+        [322, 109],
       ]
     : [
         [282, 250],

@@ -41,11 +41,16 @@ export interface LeftOpen {
   part: string;
 }
 
-/** Doubts about one part of the figure that has been painted alike: one answer may settle them all. */
+/** A colour less sure than this is a mere guess: that it is another one on the next drawing says nothing. */
+const GUESS = 0.3;
+
+/** What doubts have in common that one answer may settle: the part of the figure, and the colour where that is more than a guess. */
+const groupOf = ({ part, swatch, sure, drawing, x, y }: Doubt): string =>
+  part ? `${part} ${sure < GUESS ? '' : swatch}` : `${drawing} ${x} ${y}`;
+
+/** Doubts about one part of the figure that has been painted alike, or at a guess: one answer may settle them all. */
 export function alike(all: Doubt[], doubt: Doubt): Doubt[] {
-  return all.filter(
-    (each) => each === doubt || (doubt.part !== '' && each.part === doubt.part && each.swatch === doubt.swatch),
-  );
+  return all.filter((each) => each === doubt || groupOf(each) === groupOf(doubt));
 }
 
 /**
@@ -67,13 +72,12 @@ export function doubtsIn(shot: Shot, layer: Layer, open: LeftOpen[], parts: Read
     return [...areas, ...left];
   });
   const groups = new Map<string, { count: number; sure: number }>();
-  const keyOf = ({ part, swatch, drawing, x, y }: Doubt) => (part ? `${part} ${swatch}` : `${drawing} ${x} ${y}`);
   for (const doubt of all) {
-    const own = groups.get(keyOf(doubt)) ?? { count: 0, sure: 1 };
-    groups.set(keyOf(doubt), { count: own.count + 1, sure: Math.min(own.sure, doubt.sure) });
+    const own = groups.get(groupOf(doubt)) ?? { count: 0, sure: 1 };
+    groups.set(groupOf(doubt), { count: own.count + 1, sure: Math.min(own.sure, doubt.sure) });
   }
   return all.sort((p, q) => {
-    const [k, l] = [keyOf(p), keyOf(q)];
+    const [k, l] = [groupOf(p), groupOf(q)];
     if (k === l) return p.frame - q.frame;
     const [one, other] = [groups.get(k)!, groups.get(l)!];
     return other.count - one.count || one.sure - other.sure || (k < l ? -1 : 1);
