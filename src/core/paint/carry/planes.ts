@@ -37,46 +37,38 @@ export interface CarriedFacts extends BorderedFacts {
 /** What has to be known of the regions of drawings that speak or are spoken of. */
 export type SpokenFacts = Pick<CarriedFacts, 'areas' | 'ground' | 'borders' | 'whole'>;
 
-/** Where a map is kept that has been packed. */
-interface Place {
-  packed: PackedMap | null;
-}
-
 /** The planes of all drawings: maps that are worked on lie open, one that gives way to another is packed. */
 export class Planes {
-  private readonly opened = new LRUCache<Place, RegionMap>({
+  private readonly packed = new WeakMap<CarriedPlane, PackedMap>();
+  private readonly opened = new LRUCache<CarriedPlane, RegionMap>({
     max: OPEN_MAPS,
-    dispose: (map, place, reason) => {
-      if (reason === 'evict') place.packed ??= packMap(map);
+    dispose: (map, plane, reason) => {
+      if (reason === 'evict' && !this.packed.has(plane)) this.packed.set(plane, packMap(map));
     },
   });
-  private readonly places = new WeakMap<CarriedPlane, Place>();
 
   of({ shapes, lineages }: ThroughDrawing, map: RegionMap, whole: Int32Array | null = null): CarriedPlane {
-    const { opened } = this;
-    const place: Place = { packed: null };
-    opened.set(place, map);
+    const { opened, packed } = this;
     const plane: CarriedPlane = {
       shapes,
       lineages,
       facts: { ...borderedFacts(map), whole },
       open() {
-        let own = opened.get(place);
+        let own = opened.get(plane);
         if (!own) {
-          own = unpackMap(place.packed!);
-          opened.set(place, own);
+          own = unpackMap(packed.get(plane)!);
+          opened.set(plane, own);
         }
         return own;
       },
     };
-    this.places.set(plane, place);
+    opened.set(plane, map);
     return plane;
   }
 
   /** A plane that was tried and will not be opened again. */
   drop(plane: CarriedPlane): void {
-    const place = this.places.get(plane);
-    if (place) this.opened.delete(place);
+    this.opened.delete(plane);
   }
 }
 

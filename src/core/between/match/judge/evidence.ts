@@ -215,8 +215,9 @@ export class Comparison {
     const believed = (k: number, l: number) => likely.get(k * m + l) ?? 0;
     // How well the drawings are understood as a whole.
     const overall = sums.a.reduce((sum, each) => sum + Math.min(1, each), 0) / Math.max(1, n);
+    const pairs = asked.map((c) => candidates[c]);
     const landed = this.landing.numbers(
-      asked.map((c) => ({ ...candidates[c], there: turns[c], home: back[c] })),
+      pairs.map((pair, row) => ({ ...pair, there: turns[asked[row]], home: back[asked[row]] })),
       to[0],
       from[0],
     );
@@ -271,9 +272,8 @@ export class Comparison {
       );
     });
     if (close) {
-      const own = asked.map((c) => candidates[c]);
-      this.addLying(out, own, to[0]);
-      this.addViews(out, own, places[0], from[0], believed);
+      this.addLying(out, pairs, to[0]);
+      this.addViews(out, pairs, places[0], from[0], believed);
     }
     return out;
   }

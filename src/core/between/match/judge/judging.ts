@@ -51,14 +51,14 @@ export class Judging {
   private readonly columns: number;
   private readonly settled: { a: Set<number>; b: Set<number> };
 
-  /** @param matching leads at first; @param fixed pairs that are known */
+  /** @param matching leads at first: it has kept to what is known; @param fixed pairs that are known */
   constructor(a: Shape[], b: Shape[], matching: Matching, size: number, fixed: Candidate[]) {
     this.columns = b.length;
     this.comparison = new Comparison(a, b, matching.gaps, size);
     this.known = new Set(fixed.map((pair) => this.place(pair)));
     this.settled = { a: new Set(fixed.map((pair) => pair.a)), b: new Set(fixed.map((pair) => pair.b)) };
     const kept = [...matching.matches, ...fixed];
-    this.candidates = this.open(this.comparison.candidates([matching.maps], kept, PARTNERS, this.settled));
+    this.candidates = this.comparison.candidates([matching.maps], kept, PARTNERS, this.settled);
     const sure = new Map(matching.matches.map((match) => [this.place(match), match.sure]));
     this.belief = Float64Array.from(this.candidates, (pair) => {
       const own = sure.get(this.place(pair));
@@ -70,12 +70,6 @@ export class Judging {
 
   private place({ a, b }: Candidate): number {
     return a * this.columns + b;
-  }
-
-  /** Candidates that may be at all, as far as is known. */
-  private open(all: Candidate[]): Candidate[] {
-    const { a, b } = this.settled;
-    return all.filter((pair) => this.known.has(this.place(pair)) || !(a.has(pair.a) || b.has(pair.b)));
   }
 
   private holdKnown(): void {
@@ -126,7 +120,7 @@ export class Judging {
     this.keep((c) => this.belief[c] > DROPPED);
     const before = new Map(this.candidates.map((pair, c) => [this.place(pair), this.belief[c]]));
     const maps = this.led.to.map((all) => all.map(({ map }) => map));
-    this.candidates = this.open(this.comparison.candidates(maps, this.candidates, partners, this.settled));
+    this.candidates = this.comparison.candidates(maps, this.candidates, partners, this.settled);
     this.belief = Float64Array.from(this.candidates, (pair) => before.get(this.place(pair)) ?? FRESH);
     this.old = true;
     this.lead();
