@@ -1,7 +1,32 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
+
+/** Files of a minute and more are begun first, or the last of them runs on alone. */
+const LONG = [
+  'deliveries',
+  'reliability',
+  'deliver',
+  'queue',
+  'sizes',
+  'everywhere',
+  'rough-hands',
+  'keeping',
+  'offline',
+];
+
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const place = ({ moduleId }: TestSpecification) => {
+      const at = LONG.findIndex((name) => moduleId.endsWith(`/${name}.test.ts`));
+      return at < 0 ? LONG.length : at;
+    };
+    return (await super.sort(files)).sort((p, q) => place(p) - place(q));
+  }
+}
 
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     projects: [
       {
         test: {

@@ -1,10 +1,12 @@
 /** What the judges weigh evidence by, learnt from files of cases with known answers. */
 import { learnColours } from './learn/colours.ts';
 import { learnLines } from './learn/lines.ts';
+import { learnSounds } from './learn/sounds.ts';
 
 const KINDS: Record<string, (files: string[], out: string) => Promise<void>> = {
   lines: learnLines,
   colours: learnColours,
+  sounds: learnSounds,
 };
 
 const [kind, out, ...files] = process.argv.slice(2);

@@ -2,12 +2,13 @@
  * Words laid on a recording. Forced alignment: decoded once, then the throat's length (a warp of the bands) and the rate of
  * speech are fitted to what was found, and it is decoded again.
  */
-import { decode, type Held, type Stretch, statesOf } from './decode.ts';
-import { type Emissions, emissionsOf, stateLog } from './emissions.ts';
+import { decode, type Held, type Stretch } from './decode.ts';
+import { type Emissions, emissionsOf } from './emissions.ts';
 import { featuresOf, HOP, loudness, percentile, type Spectra, spectraOf } from './features.ts';
 import { type SoundGraph, soundGraph } from './graph.ts';
-import { FEATURES, type PhoneTable, phoneTable } from './phone-table.ts';
+import { type PhoneTable, phoneTable } from './phone-table.ts';
 import { type Phone, SILENCE } from './phones.ts';
+import { bestWarp, placedOn, rateOf } from './voice.ts';
 
 /** A sound and when it is made. */
 export interface ReadSound {
@@ -23,14 +24,13 @@ export interface ReadSound {
 
 export interface Reading {
   sounds: ReadSound[];
-  /** Mean fit over all frames of speech. Right words score above about -3.2, wrong ones below about -4.9. */
+  /** Mean fit over all frames of speech. Right words score above about -3.1, wrong ones below about -5.8. */
   fit: number;
 }
 
 /** Under this the words are likely not those of the recording. */
 export const DOUBTFUL_FIT = -4;
 
-const WARPS = [0.8, 0.86, 0.92, 1, 1.08, 1.16, 1.25];
 const WORST_FIT = -15;
 
 /** How far the work has come, 0..1. */
@@ -71,44 +71,13 @@ export class Recording {
   }
 }
 
-/** How well a way through the sounds fits the recording as a throat of this warp would have it. */
-function warpScore(recording: Recording, states: { t: number; state: number }[], warp: number): number {
-  const features = recording.features(warp);
-  let sum = 0;
-  for (const { t, state } of states) sum += stateLog(recording.table, features, t * FEATURES, state);
-  return sum;
-}
+/** Those in which something is said. */
+const spoken = (stretches: Stretch[]) => stretches.filter(({ word }) => word >= 0);
 
-function bestWarp(recording: Recording, stretches: Stretch[], emissions: Emissions): number {
-  const states: { t: number; state: number }[] = [];
-  for (const stretch of stretches) {
-    if (stretch.word < 0) continue;
-    statesOf(recording.table, emissions, stretch).forEach(
-      (state, i) => void states.push({ t: stretch.from + i, state }),
-    );
-  }
-  let best = 1;
-  let highest = Number.NEGATIVE_INFINITY;
-  for (const warp of WARPS) {
-    const score = warpScore(recording, states, warp);
-    if (score > highest) {
-      highest = score;
-      best = warp;
-    }
-  }
-  return best;
-}
-
-/** How much longer the sounds are than usual: trimmed mean, 1 is usual. */
-function rateOf(table: PhoneTable, stretches: Stretch[]): number {
-  const offs = stretches
-    .filter(({ word }) => word >= 0)
-    .map(({ phone, from, to }) => Math.log((to - from) * HOP) - table.durations[phone].mean)
-    .sort((a, b) => a - b);
-  const cut = Math.floor(offs.length * 0.15);
-  const kept = offs.slice(cut, offs.length - cut);
-  const mean = kept.reduce((sum, off) => sum + off, 0) / Math.max(1, kept.length);
-  return Math.min(2, Math.max(0.5, Math.exp(mean)));
+/** How much longer the sounds are than usual: 1 is usual. */
+function rateFound(table: PhoneTable, stretches: Stretch[]): number {
+  const off = spoken(stretches).map(({ phone, from, to }) => Math.log((to - from) * HOP) - table.durations[phone].mean);
+  return Math.min(2, Math.max(0.5, Math.exp(rateOf(off))));
 }
 
 /** Fit of one stretch: own phone against the best of all, per frame. */
@@ -170,7 +139,7 @@ export function align(recording: Recording, words: Phone[][][], progress: Progre
   let stretches = decode(graph, table, emissions, 1);
   progress(0.45);
   for (let round = 0; round < 2 && stretches; round++) {
-    const next = bestWarp(recording, stretches, emissions);
+    const next = bestWarp(table, placedOn(table, emissions, spoken(stretches)), (tried) => recording.features(tried));
     if (next === warp) break;
     warp = next;
     emissions = recording.emissions(warp);
@@ -178,7 +147,7 @@ export function align(recording: Recording, words: Phone[][][], progress: Progre
     progress(0.6 + 0.15 * round);
   }
   if (!stretches) return null;
-  const rate = rateOf(table, stretches);
+  const rate = rateFound(table, stretches);
   recording.fitted = { warp, rate };
   progress(0.85);
   stretches = decode(graph, table, emissions, rate) ?? stretches;

@@ -169,7 +169,11 @@ function walkBack(
 }
 
 /** The state each frame of a stretch is in: best left-to-right pass through the phone's states. */
-export function statesOf(table: PhoneTable, { states, log }: Emissions, { phone, from, to }: Stretch): Int32Array {
+export function statesOf(
+  table: PhoneTable,
+  { states, log }: Emissions,
+  { phone, from, to }: Pick<Stretch, 'phone' | 'from' | 'to'>,
+): Int32Array {
   const first = table.stateOf[phone];
   const many = table.stateOf[phone + 1] - first;
   const length = to - from;

@@ -1,7 +1,7 @@
 /**
  * Track reading. Words become sounds by dictionary, own words and spelling rules (`pronounce`, `numbers`, `spelling`), then a graph
  * of all their pronunciations (`graph`), and a way through it that fits the recording best: Viterbi with explicit durations over
- * small Gaussian tables made for Vignette (`decode`, `phones.json`), with the throat's length and the rate of speech fitted to what
+ * Gaussian tables made for Vignette (`decode`, `phones.json`), with the throat's length and the rate of speech fitted to what
  * was found (`align`). Bounds set by hand are held and all others found anew (`alignFixed`). Without words a loop over all sounds
  * gives openness and a coarse vowel (`listen`). How sure a sound is: its likelihood beside that of the best sound.
  */

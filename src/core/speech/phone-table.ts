@@ -1,6 +1,6 @@
 /**
- * How each sound of English looks and lasts: small Gaussian tables made for Vignette from free synthetic voices
- * (`phones.json`). Large: only what reads sound loads it.
+ * How each sound of English looks and lasts: Gaussian tables learnt from free synthetic voices (`phones.json`, by
+ * `scripts/learn/sounds.ts`; docs/READING.md). Large: only what reads sound loads it.
  */
 import table from './phones.json' with { type: 'json' };
 import type { Phone } from './phones.ts';
@@ -26,7 +26,10 @@ export interface PhoneTable {
   durations: { mean: number; deviation: number }[];
 }
 
-function flatten(source: Record<Phone, { d: number[]; s: Mixture[][] }>): PhoneTable {
+/** As it is written down: mean and deviation of the logarithm of the duration in seconds (`d`), and mixtures state by state (`s`). */
+export type WrittenTable = Record<Phone, { d: [mean: number, deviation: number]; s: Mixture[][] }>;
+
+export function readTable(source: WrittenTable): PhoneTable {
   const phones = Object.keys(source);
   const states = phones.flatMap((phone) => source[phone].s);
   const mixtures = states.flat();
@@ -57,6 +60,6 @@ function flatten(source: Record<Phone, { d: number[]; s: Mixture[][] }>): PhoneT
 let flat: PhoneTable | null = null;
 
 export function phoneTable(): PhoneTable {
-  flat ??= flatten(table as unknown as Parameters<typeof flatten>[0]);
+  flat ??= readTable(table as unknown as WrittenTable);
   return flat;
 }

@@ -1,7 +1,8 @@
 /** The judge of lines: what is known stays, order and place say nothing, and what has no partner gets none. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { matchLines, type Shape, shapeOf } from '../../../src/core/between/index.ts';
+import { matchLines, matchShapes, type Shape, shapeOf } from '../../../src/core/between/index.ts';
+import { Judging, STAGES } from '../../../src/core/between/match/judge/judging.ts';
 import { drawnOver, goingOn } from '../../../src/core/between/match/judge/own-lines.ts';
 import { partFit } from '../../../src/core/between/match/judge/part-fit.ts';
 import { cover, spreadOf } from '../../../src/core/between/match/judge/spread.ts';
@@ -124,6 +125,26 @@ describe('the judge of lines', () => {
 });
 
 describe('what the judge is shown', () => {
+  test('two lines that each have a sure partner are not shown together again; an unsure one is shown with all it may be', () => {
+    fc.assert(
+      fc.property(moves, fc.nat(FIGURE.length - 1), ({ dx, dy, turn }, unsure) => {
+        const [a, b] = [FIGURE, FIGURE.map((line) => moved(line, dx, dy, turn))].map((lines) => lines.map(shape));
+        const judging = new Judging(a, b, matchShapes(a, b, { size: SIZE, asked: 1 }), SIZE, []);
+        judging.evidence(STAGES[0]);
+        const shown = (line: number) => judging.candidates.filter((pair) => pair.a === line).length;
+        const before = shown(unsure);
+        judging.believe(
+          Float64Array.from(judging.candidates, (pair) => (pair.a === pair.b && pair.a !== unsure ? 0.99 : 0)),
+        );
+        judging.evidence(STAGES[1]);
+        for (const pair of judging.candidates)
+          expect(pair.a === pair.b || pair.a === unsure || pair.b === unsure, `${pair.a} with ${pair.b}`).toBe(true);
+        expect(shown(unsure)).toBeGreaterThanOrEqual(before);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
   test('a part of a line fits it wholly, told by how long it is', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 10, max: 15 }), moves, (from, count, move) => {

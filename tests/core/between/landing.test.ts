@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { shapeOf } from '../../../src/core/between/index.ts';
 import { LANDED, Landing } from '../../../src/core/between/match/judge/landing.ts';
 import { VIEW, viewAlike, viewsFrom } from '../../../src/core/between/match/judge/led-view.ts';
-import { nearestLines } from '../../../src/core/between/match/judge/nearest-lines.ts';
+import { nearestLines, PLACE } from '../../../src/core/between/match/judge/nearest-lines.ts';
 import { seenFrom } from '../../../src/core/between/match/judge/sides.ts';
 import { type Led, neighboursOf, type Side } from '../../../src/core/between/match/judge/surroundings.ts';
 import { predicted } from '../../../src/core/between/match/pair-cost.ts';
@@ -82,11 +82,11 @@ describe('what is around a pair', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (u, v) => {
         const lines = drawn(HEAD, IDENTITY);
-        const { left, top, cell, columns, rows, x, y } = nearestLines(lines, SIZE);
+        const { left, top, cell, columns, rows, places } = nearestLines(lines, SIZE);
         const [column, row] = [Math.floor(u * (columns - 1e-6)), Math.floor(v * (rows - 1e-6))];
         const [cx, cy] = [left + (column + 0.5) * cell, top + (row + 0.5) * cell];
-        const at = row * columns + column;
-        const found = Math.hypot(x[at] - cx, y[at] - cy);
+        const at = PLACE * (row * columns + column);
+        const found = Math.hypot(places[at] - cx, places[at + 1] - cy);
         const all = lines.flatMap((line) =>
           [...line.x].map((px, k) => [px + line.middle.x, line.y[k] + line.middle.y]),
         );

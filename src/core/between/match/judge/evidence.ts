@@ -94,22 +94,23 @@ export class Comparison {
 
   /**
    * Pairs worth looking at.
-   * @param maps where each line of a may go; @param kept pairs looked at whatever they cost; @param partners how many for each line;
-   * @param settled lines whose partners are known: no others are looked for
+   * @param maps where each line of a may go; @param kept pairs looked at whatever they cost;
+   * @param partnersOf how many for each line of a;
+   * @param open whether a line of a may turn out to be one of b: other pairs are looked at only when they are kept
    */
   candidates(
     maps: Matrix[][],
     kept: Candidate[],
-    partners: number,
-    settled: { a: Set<number>; b: Set<number> },
+    partnersOf: (i: number) => number,
+    open: (i: number, j: number) => boolean,
   ): Candidate[] {
     const [a, b] = [this.a.lines, this.b.lines];
     const m = b.length;
     const wanted = new Set(kept.map((each) => each.a * m + each.b));
     const out: Candidate[] = [];
     a.forEach((line, i) => {
-      const open = !settled.a.has(i);
-      const guesses = open ? maps.map((each) => predicted(line, each[i])) : [];
+      const guesses = maps.map((each) => predicted(line, each[i]));
+      const partners = partnersOf(i);
       const ranked: { j: number; rank: number }[] = [];
       // What costs more than the last of those kept so far is not worked out.
       const best = new Float64Array(partners).fill(MOST_COST);
@@ -118,7 +119,7 @@ export class Comparison {
           ranked.push({ j, rank: -1 });
           return;
         }
-        if (!open || settled.b.has(j)) return;
+        if (!open(i, j)) return;
         const ratio = ratioOf(line, other);
         if (ratio > FARTHEST_RATIO) return;
         let rank = best[partners - 1];

@@ -14,13 +14,19 @@ const WHOLLY = 0.4;
 /** Pairs less likely than this are dropped: before looking for more, and before looking closely. */
 const DROPPED = 0.02;
 const NOT_LOOKED_AT = 0.015;
+/**
+ * Lines of which a partner is surer than this are not looked at together for the first time any more, and others only for a few more
+ * pieces of them.
+ */
+const SURE = 0.95;
+const MORE_PIECES = 2;
 
 /** How likely pairs are that are looked at for the first time later on. */
 const FRESH = 0.02;
 
 /** What is looked at in each stage. */
 interface Stage {
-  /** So many pairs are looked for anew for each line, led by what is believed; 0: none. */
+  /** So many pairs are looked for anew for each line that has no sure partner yet, led by what is believed; 0: none. */
   anew: number;
   /** How the lines lie on one another is looked at. */
   close: boolean;
@@ -58,7 +64,12 @@ export class Judging {
     this.known = new Set(fixed.map((pair) => this.place(pair)));
     this.settled = { a: new Set(fixed.map((pair) => pair.a)), b: new Set(fixed.map((pair) => pair.b)) };
     const kept = [...matching.matches, ...fixed];
-    this.candidates = this.comparison.candidates([matching.maps], kept, PARTNERS, this.settled);
+    this.candidates = this.comparison.candidates(
+      [matching.maps],
+      kept,
+      () => PARTNERS,
+      (i, j) => this.open(i, j),
+    );
     const sure = new Map(matching.matches.map((match) => [this.place(match), match.sure]));
     this.belief = Float64Array.from(this.candidates, (pair) => {
       const own = sure.get(this.place(pair));
@@ -70,6 +81,17 @@ export class Judging {
 
   private place({ a, b }: Candidate): number {
     return a * this.columns + b;
+  }
+
+  /** Where a partner is known no others are looked for. */
+  private open(i: number, j: number): boolean {
+    return !this.settled.a.has(i) && !this.settled.b.has(j);
+  }
+
+  /** Lines of which a partner is as good as known by now. */
+  private sure(): { a: Set<number>; b: Set<number> } {
+    const pairs = this.candidates.filter((_, c) => this.belief[c] > SURE);
+    return { a: new Set(pairs.map(({ a }) => a)), b: new Set(pairs.map(({ b }) => b)) };
   }
 
   private holdKnown(): void {
@@ -120,7 +142,13 @@ export class Judging {
     this.keep((c) => this.belief[c] > DROPPED);
     const before = new Map(this.candidates.map((pair, c) => [this.place(pair), this.belief[c]]));
     const maps = this.led.to.map((all) => all.map(({ map }) => map));
-    this.candidates = this.comparison.candidates(maps, this.candidates, partners, this.settled);
+    const sure = this.sure();
+    this.candidates = this.comparison.candidates(
+      maps,
+      this.candidates,
+      (i) => (sure.a.has(i) ? Math.min(partners, MORE_PIECES) : partners),
+      (i, j) => this.open(i, j) && !(sure.a.has(i) && sure.b.has(j)),
+    );
     this.belief = Float64Array.from(this.candidates, (pair) => before.get(this.place(pair)) ?? FRESH);
     this.old = true;
     this.lead();

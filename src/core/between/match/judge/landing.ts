@@ -6,7 +6,7 @@
 import type { Point } from '../../../plane/point.ts';
 import type { Shape } from '../shape.ts';
 import { rivals } from './laid.ts';
-import { type Nearest, nearestLines } from './nearest-lines.ts';
+import { type Nearest, nearestLines, PLACE } from './nearest-lines.ts';
 import type { Led, Side } from './surroundings.ts';
 
 /** Points of a line that are moved. */
@@ -34,8 +34,12 @@ function movedAlong({ lines, around }: Pick<Side, 'lines' | 'around'>, size: num
       for (const p of MOVED) {
         const [px, py] = [x[p] + own.x - middle.x, y[p] + own.y - middle.y];
         const room = ROOM * size + FARTHER * Math.sqrt(px * px + py * py);
-        out.set([px, py, x[p + 1] - x[p - 1], y[p + 1] - y[p - 1], 1 / (room * room), weight], at);
-        at += POINT;
+        out[at++] = px;
+        out[at++] = py;
+        out[at++] = x[p + 1] - x[p - 1];
+        out[at++] = y[p + 1] - y[p - 1];
+        out[at++] = 1 / (room * room);
+        out[at++] = weight;
       }
     }
     return out;
@@ -49,7 +53,7 @@ type Turn = readonly [number, number, number, number];
 
 /** How much of what is around a line comes to lie on the lines of a grid when it moves as the line does to a place, 0..1. */
 function landed(moved: Float32Array, { x: toX, y: toY }: Point, [a, b, c, d]: Turn, grid: Nearest): number {
-  const { left, top, cell, columns, rows } = grid;
+  const { left, top, cell, columns, rows, places } = grid;
   let sum = 0;
   for (let at = 0; at < moved.length; at += POINT) {
     const x = a * moved[at] + c * moved[at + 1] + toX;
@@ -57,13 +61,14 @@ function landed(moved: Float32Array, { x: toX, y: toY }: Point, [a, b, c, d]: Tu
     const column = Math.floor((x - left) / cell);
     const row = Math.floor((y - top) / cell);
     if (column < 0 || row < 0 || column >= columns || row >= rows) continue;
-    const place = row * columns + column;
-    const [ox, oy] = [grid.x[place] - x, grid.y[place] - y];
+    const place = PLACE * (row * columns + column);
+    const [ox, oy] = [places[place] - x, places[place + 1] - y];
     const off = (ox * ox + oy * oy) * moved[at + 4];
     if (off > OFF) continue;
     const dx = a * moved[at + 2] + c * moved[at + 3];
     const dy = b * moved[at + 2] + d * moved[at + 3];
-    const along = (grid.cos[place] * (dx * dx - dy * dy) + 2 * grid.sin[place] * dx * dy) / (dx * dx + dy * dy || 1);
+    const along =
+      (places[place + 2] * (dx * dx - dy * dy) + 2 * places[place + 3] * dx * dy) / (dx * dx + dy * dy || 1);
     sum += moved[at + 5] * Math.exp(-off) * (0.5 + 0.5 * along);
   }
   return sum;

@@ -15,12 +15,14 @@ export interface Nearest {
   cell: number;
   columns: number;
   rows: number;
-  /** Row by row of cells: a point of the nearest line, and which way that runs, as a double angle (it has no front). */
-  x: Float32Array;
-  y: Float32Array;
-  cos: Float32Array;
-  sin: Float32Array;
+  /**
+   * Row by row of cells, PLACE numbers each: a point of the nearest line (x, y), and which way that runs, as a double angle (cosine, sine:
+   * it has no front).
+   */
+  places: Float32Array;
 }
+
+export const PLACE = 4;
 
 function gridOver(lines: Shape[], size: number): Nearest {
   let [left, top, right, bottom] = lines.length > 0 ? [NOWHERE, NOWHERE, -NOWHERE, -NOWHERE] : [0, 0, 0, 0];
@@ -34,16 +36,12 @@ function gridOver(lines: Shape[], size: number): Nearest {
   const [cell, margin] = [CELL * size, MARGIN * size];
   const columns = Math.ceil((right - left + 2 * margin) / cell);
   const rows = Math.ceil((bottom - top + 2 * margin) / cell);
-  const made = () => new Float32Array(columns * rows).fill(NOWHERE);
-  return {
-    ...{ left: left - margin, top: top - margin, cell, columns, rows },
-    ...{ x: made(), y: made(), cos: made(), sin: made() },
-  };
+  const places = new Float32Array(PLACE * columns * rows).fill(NOWHERE);
+  return { left: left - margin, top: top - margin, cell, columns, rows, places };
 }
 
 /** Enters the lines themselves in the cells they go through. */
-function enter(grid: Nearest, lines: Shape[]): void {
-  const { left, top, cell, columns } = grid;
+function enter({ left, top, cell, columns, places }: Nearest, lines: Shape[]): void {
   for (const { x, y, middle, closed } of lines)
     for (let s = 0; s < (closed ? POINTS : POINTS - 1); s++) {
       const t = (s + 1) % POINTS;
@@ -53,24 +51,22 @@ function enter(grid: Nearest, lines: Shape[]): void {
       for (let k = 0; k <= steps; k++) {
         const px = x[s] + middle.x + (dx * k) / steps;
         const py = y[s] + middle.y + (dy * k) / steps;
-        const at = Math.floor((py - top) / cell) * columns + Math.floor((px - left) / cell);
-        grid.x[at] = px;
-        grid.y[at] = py;
-        grid.cos[at] = (dx * dx - dy * dy) / d2;
-        grid.sin[at] = (2 * dx * dy) / d2;
+        const at = PLACE * (Math.floor((py - top) / cell) * columns + Math.floor((px - left) / cell));
+        places[at] = px;
+        places[at + 1] = py;
+        places[at + 2] = (dx * dx - dy * dy) / d2;
+        places[at + 3] = (2 * dx * dy) / d2;
       }
     }
 }
 
 /** Hands what is nearest on from cell to cell, down or up the grid (after Danielsson 1980). */
-function handOn({ left, top, cell, columns, rows, x, y, cos, sin }: Nearest, way: 1 | -1): void {
-  const take = (at: number, from: number, cx: number, cy: number) => {
-    const own = (x[at] - cx) ** 2 + (y[at] - cy) ** 2;
-    if ((x[from] - cx) ** 2 + (y[from] - cy) ** 2 >= own) return;
-    x[at] = x[from];
-    y[at] = y[from];
-    cos[at] = cos[from];
-    sin[at] = sin[from];
+function handOn({ left, top, cell, columns, rows, places }: Nearest, way: 1 | -1): void {
+  const take = (cellAt: number, cellFrom: number, cx: number, cy: number) => {
+    const [at, from] = [PLACE * cellAt, PLACE * cellFrom];
+    const own = (places[at] - cx) ** 2 + (places[at + 1] - cy) ** 2;
+    if ((places[from] - cx) ** 2 + (places[from + 1] - cy) ** 2 >= own) return;
+    for (let k = 0; k < PLACE; k++) places[at + k] = places[from + k];
   };
   for (let k = 0; k < rows; k++) {
     const row = way > 0 ? k : rows - 1 - k;

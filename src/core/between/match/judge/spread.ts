@@ -7,6 +7,8 @@ const EVERY = 2;
 /** What lies on a line and what lies near it, as shares of the figure's size. */
 const TIGHT = 0.012;
 const WIDE = 0.04;
+/** Pixels: what is nearer by less may be so by rounding only. */
+const ROUNDING = 1e-6;
 
 /** A line's points on the paper with the direction at each, and the box around them. */
 export interface Spread {
@@ -15,6 +17,10 @@ export interface Spread {
   dx: Float64Array;
   dy: Float64Array;
   closed: boolean;
+  /** Middle and half the length of the way from each point to the next. */
+  mx: Float64Array;
+  my: Float64Array;
+  half: Float64Array;
   box: [left: number, top: number, right: number, bottom: number];
 }
 
@@ -43,7 +49,14 @@ export function spreadOf(shape: Shape, map: Matrix | null): Spread {
     dx[i] = ex / length;
     dy[i] = ey / length;
   }
-  return { x, y, dx, dy, closed, box };
+  const [mx, my, half] = [new Float64Array(POINTS), new Float64Array(POINTS), new Float64Array(POINTS)];
+  for (let k = 0; k < POINTS; k++) {
+    const l = k + 1 === POINTS ? 0 : k + 1;
+    mx[k] = (x[k] + x[l]) / 2;
+    my[k] = (y[k] + y[l]) / 2;
+    half[k] = Math.sqrt((x[l] - x[k]) ** 2 + (y[l] - y[k]) ** 2) / 2;
+  }
+  return { x, y, dx, dy, closed, mx, my, half, box };
 }
 
 /** How one line lies on another. */
@@ -79,8 +92,12 @@ export function cover(p: Spread, q: Spread, ox: number, oy: number, size: number
   for (let i = EVERY >> 1; i < POINTS; i += EVERY) {
     const [x, y] = [p.x[i] + ox, p.y[i] + oy];
     let best = Number.POSITIVE_INFINITY;
+    let nearest = Number.POSITIVE_INFINITY;
     let [bx, by, bc, bs] = [0, 0, 0, 0];
     for (let k = 0; k < segments; k++) {
+      // No part of it is nearer than its middle less half its length.
+      const [cx, cy, room] = [q.mx[k] - x, q.my[k] - y, nearest + q.half[k]];
+      if (cx * cx + cy * cy > room * room) continue;
       const l = k + 1 === POINTS ? 0 : k + 1;
       const ax = q.x[k];
       const ay = q.y[k];
@@ -94,6 +111,7 @@ export function cover(p: Spread, q: Spread, ox: number, oy: number, size: number
       const off = vx * vx + vy * vy;
       if (off >= best) continue;
       best = off;
+      nearest = Math.sqrt(off) + ROUNDING;
       bx = vx;
       by = vy;
       bc = (p.dx[i] * ex + p.dy[i] * ey) / Math.sqrt(length);
