@@ -51,6 +51,7 @@ export default defineConfig({
           hookTimeout: 240_000,
           // Much of a test is waiting: three browsers at a time keep two cores busy, each file with one of its own.
           maxWorkers: 3,
+          isolate: false,
         },
       },
     ],

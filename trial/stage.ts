@@ -1,12 +1,10 @@
 /** What campaigns in the browser share: the built application on a server of their own, and browsers that can be killed. */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Browser } from 'puppeteer-core';
 import { createApp } from '../server/app.ts';
-import { launch, type PenPoint } from '../tests/browser/driver.ts';
+import { freshProfile, launch, type PenPoint } from '../tests/browser/driver.ts';
 import { Animator } from '../tests/browser/hands.ts';
 import type { Dice } from './dice.ts';
 
@@ -15,7 +13,7 @@ const built = (name: string) => fileURLToPath(new URL(`../dist/${name}`, import.
 /** An application that is served, and one profile of a browser that outlives every browser started on it. */
 export class Stage {
   readonly address: string;
-  readonly profile = mkdtempSync(join(tmpdir(), 'vignette-trial-'));
+  readonly profile = freshProfile();
   private readonly stopServer: () => void;
   private browser: Browser | null = null;
 

@@ -2,6 +2,7 @@
  * Each worker is killed at a random moment of its work. The person is told, the work can be done again, what is painted comes
  * back, and no shot stays locked.
  */
+import { LONGEST_MS } from '../tests/browser/driver.ts';
 import type { Animator } from '../tests/browser/hands.ts';
 import { drawingsOf } from '../tests/browser/hands.ts';
 import { Dice } from './dice.ts';
@@ -11,10 +12,14 @@ import { PAPER, Stage, smallShotIn } from './stage.ts';
 const DARK = ([r, g, b]: [number, number, number]) => r + g + b < 300;
 const PAINTED = ([r, g, b]: [number, number, number]) => r + g + b < 640;
 
+const LONGEST_ANSWER_MS = 5000;
+
 /** Ends workers of a kind from within, as running out of memory would. */
 async function killWorkers(animator: Animator, kind: string): Promise<number> {
   const own = animator.page.workers().filter((worker) => worker.url().includes(`/${kind}.worker`));
-  await Promise.all(own.map((worker) => worker.evaluate(() => self.close()).catch(() => undefined)));
+  // A worker that ends before it has loaded may never answer: what it is asked has no end of its own.
+  const asked = own.map((worker) => worker.evaluate(() => self.close()).catch(() => undefined));
+  await Promise.race([Promise.all(asked), animator.hand.wait(LONGEST_ANSWER_MS)]);
   return own.length;
 }
 
@@ -53,7 +58,7 @@ const TRIALS: Trial[] = [
       await animator.hand.wait(300);
       // Touched again it is poured, if it was not; a worker that died before it had loaded takes a little longer.
       if ((await paintOf(animator)) === 0) await animator.hand.pen([at, at]);
-      const there = (await animator.sees(320, 220, PAINTED)) || (await animator.sees(320, 220, PAINTED));
+      const there = await animator.sees(320, 220, PAINTED, LONGEST_MS);
       for (let i = 0; i < 4 && (await paintOf(animator)) > 0; i++) await animator.undo();
       await animator.view('desk');
       return there ? '' : 'nothing can be poured any more';
@@ -67,7 +72,7 @@ const TRIALS: Trial[] = [
       await animator.hand.wait(dice.whole(0, 150));
       await killWorkers(animator, 'export');
       await animator.page.waitForFunction(() => !document.querySelector('[data-testid="delivering"]'), {
-        timeout: 20_000,
+        timeout: LONGEST_MS,
       });
       const file = await animator.handedOut(() => animator.hand.press('Write the GIF', 'button'));
       await animator.view('desk');

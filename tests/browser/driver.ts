@@ -26,7 +26,7 @@ const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
  * A profile for one browser: a copy of the one that has seen the application before, where the tests have made one (the demo
  * shot is on its shelf), else an empty one.
  */
-function freshProfile(): string {
+export function freshProfile(): string {
   const folder = mkdtempSync(join(tmpdir(), 'vignette-'));
   const seen = process.env[SEEN_PROFILE];
   if (seen) cpSync(seen, folder, { recursive: true, filter: (path) => !/Singleton/.test(path) });

@@ -282,8 +282,13 @@ export class Animator {
   }
 
   /** Whether a colour of this kind comes to be seen near a paper point, within a few seconds. */
-  sees(x: number, y: number, kind: (colour: [number, number, number]) => boolean): Promise<boolean> {
-    return this.within(async () => (await this.coloursAround(x, y)).some(kind));
+  sees(
+    x: number,
+    y: number,
+    kind: (colour: [number, number, number]) => boolean,
+    milliseconds?: number,
+  ): Promise<boolean> {
+    return this.within(async () => (await this.coloursAround(x, y)).some(kind), milliseconds);
   }
 
   /** Whether no such colour is seen there any more, within a few seconds. */
