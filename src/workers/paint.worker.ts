@@ -7,6 +7,7 @@ import {
   faultsIn,
   fillSpecks,
   type HolesJob,
+  keptMatches,
   type PaintLook,
   paintThroughLayer,
   pourAt,
@@ -47,6 +48,9 @@ export interface Bounded {
   wishes: Partial<RegionWishes>;
 }
 
+/** After a correction paint is carried anew through the same lines. */
+const matches = keptMatches();
+
 const mapOf = ({ lines, width, height, wishes }: Bounded) => regionMap(lines, width, height, wishes);
 
 const face = {
@@ -56,7 +60,7 @@ const face = {
     return transfer(map, [map.labels.buffer, map.boxes.buffer, map.mask.buffer, map.openings.buffer]);
   },
   through(job: ThroughJob, progress: Tell): CarriedPaint[] {
-    return paintThroughLayer(job, sparing(progress));
+    return paintThroughLayer(job, sparing(progress), matches);
   },
   sweep(drawn: Bounded, rectangle: Box, wishes: SweepWishes): { ink: Stroke[]; paint: Area[] } {
     return sweep(drawn, mapOf(drawn), rectangle, wishes);

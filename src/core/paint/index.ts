@@ -42,7 +42,7 @@ export * from './carry/line-shape.ts';
 export * from './carry/line-sources.ts';
 export * from './carry/matched-lines.ts';
 export * from './carry/parted-by-paint.ts';
-export { Matches, type ThroughDrawing } from './carry/planes.ts';
+export { type KeptMatches, keptMatches, Matches, type ThroughDrawing } from './carry/planes.ts';
 export * from './carry/through.ts';
 export * from './carry/unsure.ts';
 export * from './map/coverage.ts';

@@ -10,6 +10,7 @@ import {
   drawingsAlong,
   type Fault,
   faultsIn,
+  keptMatches,
   linesAround,
   PLAIN_PAINT,
   paintedByHand,
@@ -113,6 +114,34 @@ describe('paint through a layer', () => {
     wishes.drawings = wishes.drawings.map((drawing, i) => ({ ...drawing, paint: first[i].paint }));
     const again = paintThroughLayer(wishes);
     expect(again.map(({ paint }) => paint.length)).toEqual(first.map(({ paint }) => paint.length));
+  });
+  test('carried anew after a correction, lines matched before are not matched again, and it comes to the same', () => {
+    const kept = keptMatches();
+    const corrected = () => {
+      const wishes = job();
+      wishes.drawings[2].paint = pourAt([], regionMap(figure(28), W, H), 160 + 28, 250, 'green coat', PLAIN_PAINT)!;
+      return wishes;
+    };
+    const looks = (wishes: ThroughJob) =>
+      paintThroughLayer(wishes, undefined, kept).map(({ paint, unsure }) => [
+        paint.map(({ swatch, sure, rings }) => [swatch, sure, rings]),
+        unsure.map(({ x, y, sure, part }) => [x, y, sure, part]),
+      ]);
+    looks(job());
+    const first = new Map(kept.entries());
+    // Each drawing with the one before it, and the last two with the painted one.
+    expect(first.size).toBe(5);
+    const again = looks(corrected());
+    for (const [lines, matched] of first) expect(kept.get(lines)).toBe(matched);
+    // What was corrected speaks to the others: it was matched with the painted drawing and the one beside it already.
+    expect(kept.size).toBe(5);
+    kept.clear();
+    expect(looks(corrected())).toEqual(again);
+    // A line that has been moved is another line.
+    const moved = job();
+    moved.drawings[3].ink = figure(45);
+    looks(moved);
+    expect(kept.size).toBe(7);
   });
   test('a tone that went along with the lines stays on the regions', () => {
     const wishes = job();

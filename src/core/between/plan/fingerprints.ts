@@ -83,8 +83,6 @@ export function fingerprintOf({ ink, paint }: Pick<Drawing, 'ink' | 'paint'>): s
   return `${linesFingerprint({ ink })}.${paintPrint(plain(paint))}`;
 }
 
-export const textFingerprint = (text: string): string => new Fingerprint().text(text).done();
-
 /** Computed, and as it was computed. */
 export function isFirstPass(drawing: Pick<Drawing, 'ink' | 'paint' | 'firstPass'>): boolean {
   return drawing.firstPass !== null && drawing.firstPass.made === fingerprintOf(drawing);

@@ -5,7 +5,7 @@ import { chartsIn, drawingName, type TimingChart } from '../../sheet/index.ts';
 import type { Id } from '../../shot/ids.ts';
 import { type Drawing, type Shot, STAGES, type Stage } from '../../shot/model.ts';
 import { type BetweenJob, type BetweenResult, MOST_LINES } from './compute.ts';
-import { fingerprintOf, isBlank, isFirstPass, linesFingerprint, textFingerprint } from './fingerprints.ts';
+import { fingerprintOf, isBlank, isFirstPass, linesFingerprint, textPrint } from './fingerprints.ts';
 
 /** A job, and the drawings its results are for. */
 export interface BetweenPlan {
@@ -87,7 +87,7 @@ export function whyNotCompute(shot: Shot, { layerId, job, targets }: BetweenPlan
 /** What a drawing's lines are made from, in a word. Paint laid on a key later is carried by painting through, not by drawing anew. */
 function madeFrom({ job }: BetweenPlan, at: number): string {
   const chain = job.chain.map((each) => `${each.id} ${each.at.toFixed(4)} ${linesFingerprint(each)}`);
-  return textFingerprint(JSON.stringify([chain, job.passages, job.arcs, job.only, at.toFixed(4)]));
+  return textPrint(JSON.stringify([chain, job.passages, job.arcs, job.only, at.toFixed(4)]));
 }
 
 /** What a plan would give, in a word: another word, another result. */

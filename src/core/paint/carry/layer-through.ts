@@ -1,5 +1,6 @@
 /** Paint carried through the drawings of a layer: from their lines and areas to areas. */
 
+import { linesFingerprint, textPrint } from '../../between/index.ts';
 import type { Area, Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
 import { clearPixels, regionsOfArea } from '../areas/map-edits.ts';
@@ -11,7 +12,7 @@ import { dividedAlike } from './divided.ts';
 import { distancesFrom } from './flood.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
 import { paintedMap } from './parted-by-paint.ts';
-import type { ThroughDrawing } from './planes.ts';
+import { type KeptMatches, Matches, type ThroughDrawing } from './planes.ts';
 import { type CarriedRegions, paintThrough, type ThroughRegion } from './through.ts';
 
 /** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */
@@ -130,9 +131,14 @@ function onWholeMap(facts: RegionFacts, small: RegionMap, regions: ThroughRegion
 
 /**
  * Carries the paint of the source drawings through the others. What the hand has painted there stays (unless asked) and is
- * told to the drawings beside it; what was carried before is carried anew. @param progress told 0..1
+ * told to the drawings beside it; what was carried before is carried anew.
+ * @param progress told 0..1; @param kept lines that were matched another time, and keeps what is matched now
  */
-export function paintThroughLayer(job: ThroughJob, progress: (share: number) => void = () => {}): CarriedPaint[] {
+export function paintThroughLayer(
+  job: ThroughJob,
+  progress: (share: number) => void = () => {},
+  kept?: KeptMatches,
+): CarriedPaint[] {
   const { width, height, drawings, wishes } = job;
   const looks: Area[] = [];
   const colours = new Map<string, number>();
@@ -150,22 +156,25 @@ export function paintThroughLayer(job: ThroughJob, progress: (share: number) => 
     );
     const shapes = drawing.ink.map(shapeOfLine);
     const lineages = drawing.ink.map(({ lineage }) => lineage);
+    const print = `${linesFingerprint(drawing)}.${textPrint(lineages.join(' '))}`;
     if (drawing.source) {
       const { paint } = drawing;
       const map = paintedMap(maps, (own) => knownPixels(own, paint, colours), LEAST_PART);
-      return { shapes, lineages, maps: [map], painted: coloursOn(map(), paint, colours, 0, 0) };
+      return { shapes, lineages, print, maps: [map], painted: coloursOn(map(), paint, colours, 0, 0) };
     }
     const hand = handOf(drawing);
     return {
       shapes,
       lineages,
+      print,
       maps,
       painted: null,
       ...(hand.length > 0 && { settled: (map) => coloursOn(map, hand, colours, BY_HAND, -1) }),
     };
   });
   const size = Math.max(1, ...prepared.map(({ shapes }) => heightOf(shapes)));
-  const carried = paintThrough(prepared, looks.length + 1, size, (share) => progress(0.7 * share));
+  const matches = new Matches(prepared, size, kept);
+  const carried = paintThrough(prepared, looks.length + 1, size, (share) => progress(0.7 * share), matches);
   return drawings.map((drawing, at): CarriedPaint => {
     progress(0.7 + (0.3 * at) / drawings.length);
     if (drawing.source) return { id: drawing.id, paint: drawing.paint, regions: 0, unsure: [] };
