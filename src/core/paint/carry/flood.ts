@@ -16,9 +16,12 @@ export function distancesFrom(marked: Uint8Array, width: number, height: number)
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) if (marked[y * width + x]) far[(y + 1) * w + x + 1] = 0;
   const step = (i: number, on: number) => {
-    const straight = Math.min(far[i - on], far[i - on * w]) + STRAIGHT;
-    const across = Math.min(far[i - on * w - 1], far[i - on * w + 1]) + ACROSS;
-    far[i] = Math.min(far[i], straight, across);
+    if (far[i] === 0) return;
+    const row = i - on * w;
+    const straight = Math.min(far[i - on], far[row]) + STRAIGHT;
+    const across = Math.min(far[row - 1], far[row + 1]) + ACROSS;
+    const least = straight < across ? straight : across;
+    if (least < far[i]) far[i] = least;
   };
   for (let y = 1; y <= height; y++) for (let x = 1; x <= width; x++) step(y * w + x, 1);
   for (let y = height; y >= 1; y--) for (let x = width; x >= 1; x--) step(y * w + x, -1);

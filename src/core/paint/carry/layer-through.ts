@@ -110,10 +110,13 @@ function knownPixels(map: RegionMap, all: Area[], colours: Map<string, number>):
   const paint = all.toReversed();
   const places = paintedPixels(map, paint);
   if (isPlain(map, regionPaint(map, paint, places))) return places.fill(-1);
-  const covered = Uint8Array.from(places, (place) => (place > 0 ? 1 : 0));
+  const covered = new Uint8Array(places.length);
+  for (let i = 0; i < places.length; i++) if (places[i] > 0) covered[i] = 1;
   const far = distancesFrom(covered, map.width, map.height);
   const keys = [0, ...paint.map((area) => colours.get(lookOf(area))!)];
-  return places.map((place, i) => (map.mask[i] !== 0 || (place === 0 && far[i] < 3 * NEAR_PAINT) ? -1 : keys[place]));
+  for (let i = 0; i < places.length; i++)
+    places[i] = map.mask[i] !== 0 || (places[i] === 0 && far[i] < 3 * NEAR_PAINT) ? -1 : keys[places[i]];
+  return places;
 }
 
 /** The regions of a whole map by what was found out on a smaller one. */

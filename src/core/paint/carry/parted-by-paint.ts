@@ -86,7 +86,9 @@ export function paintedMap(
   let [best, fewest] = [maps[0], Number.POSITIVE_INFINITY];
   for (const make of maps) {
     const { whole, parted: own } = parted(make);
-    const pixels = own.labels.reduce((sum, label) => sum + (label > whole.count ? 1 : 0), 0);
+    if (own === whole) return make;
+    let pixels = 0;
+    for (const label of own.labels) if (label > whole.count) pixels++;
     if (pixels < fewest) [best, fewest] = [make, pixels];
     if (pixels === 0) return make;
   }
