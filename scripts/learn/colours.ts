@@ -12,13 +12,8 @@ import { coloursBy, guessesHeld, judgedColours } from '../../src/core/paint/carr
 import type { Colours } from '../../src/core/paint/carry/colours.ts';
 import { evidenceBack, votesTurnedRound } from '../../src/core/paint/carry/look-back.ts';
 import { meanBelief } from '../../src/core/paint/carry/matched-lines.ts';
-import {
-  type CarriedFacts,
-  Matches,
-  Planes,
-  planeBeside,
-  type SpokenFacts,
-} from '../../src/core/paint/carry/planes.ts';
+import { Matches } from '../../src/core/paint/carry/matches.ts';
+import { type CarriedFacts, Planes, planeBeside, type SpokenFacts } from '../../src/core/paint/carry/planes.ts';
 import { regionVotes } from '../../src/core/paint/carry/region-votes.ts';
 import type { Speaker } from '../../src/core/paint/carry/said.ts';
 import { heightOf, type RegionMap } from '../../src/core/paint/index.ts';

@@ -5,6 +5,7 @@ import '@fontsource-variable/bricolage-grotesque';
 import './theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
+import { WorkerFailed, WorkStopped } from '../workers/worker-host.ts';
 import { App } from './App.tsx';
 import { lately } from './commands/lately.ts';
 import { ownKeys } from './commands/own-keys.ts';
@@ -18,7 +19,6 @@ import { followLooks, looks } from './session/looks.ts';
 import { keepForOffline } from './session/offline.ts';
 import { ownCharts } from './session/own-charts.ts';
 import { ownWords } from './session/own-words.ts';
-import { WorkerFailed, WorkStopped } from './session/worker-host.ts';
 import { shelfWishes } from './shots/shelf.ts';
 
 // What fails where nobody waits for it still gets its sentence; work that was stopped is no failure.

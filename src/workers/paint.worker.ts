@@ -8,6 +8,7 @@ import {
   fillSpecks,
   type HolesJob,
   keptMatches,
+  matchLayerAhead,
   type PaintLook,
   paintThroughLayer,
   pourAt,
@@ -22,6 +23,7 @@ import {
 } from '../core/paint/index.ts';
 import type { Box } from '../core/plane/index.ts';
 import type { Area, Id, Stroke } from '../core/shot/index.ts';
+import { MatchCrew } from './match-crew.ts';
 import { serve } from './serve.ts';
 
 /** A message now and then is enough. */
@@ -51,6 +53,9 @@ export interface Bounded {
 /** After a correction paint is carried anew through the same lines. */
 const matches = keptMatches();
 
+/** Of the work of carrying paint, so much is matching lines where several do it. */
+const AHEAD = 0.3;
+
 const mapOf = ({ lines, width, height, wishes }: Bounded) => regionMap(lines, width, height, wishes);
 
 const face = {
@@ -59,8 +64,22 @@ const face = {
     const map = regionMap(ink, width, height, wishes);
     return transfer(map, [map.labels.buffer, map.boxes.buffer, map.mask.buffer, map.openings.buffer]);
   },
-  through(job: ThroughJob, progress: Tell): CarriedPaint[] {
-    return paintThroughLayer(job, sparing(progress), matches);
+  /** @param helpers so many workers may match lines beside this one */
+  async through(job: ThroughJob, progress: Tell, helpers = 0): Promise<CarriedPaint[]> {
+    const tell = sparing(progress);
+    if (helpers < 2) return paintThroughLayer(job, tell, matches);
+    const crew = new MatchCrew(helpers);
+    try {
+      await matchLayerAhead(
+        job,
+        matches,
+        (pairs, done) => crew.match(pairs, done),
+        (share) => tell(AHEAD * share),
+      );
+    } finally {
+      crew.close();
+    }
+    return paintThroughLayer(job, (share) => tell(AHEAD + (1 - AHEAD) * share), matches);
   },
   sweep(drawn: Bounded, rectangle: Box, wishes: SweepWishes): { ink: Stroke[]; paint: Area[] } {
     return sweep(drawn, mapOf(drawn), rectangle, wishes);

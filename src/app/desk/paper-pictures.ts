@@ -9,9 +9,9 @@ import { after, IDENTITY, type Matrix, mapPoint } from '../../core/plane/index.t
 import { type Blend, colourMap, type Id, paletteAt, type Stroke } from '../../core/shot/index.ts';
 import { canvasTools } from '../../workers/canvas-tools.ts';
 import type { Draft } from '../../workers/paper-wish.ts';
+import { WorkerFailed, WorkStopped } from '../../workers/worker-host.ts';
 import type { OpenShot } from '../session/open-shot.ts';
 import { aloneIn } from '../session/slices/place.ts';
-import { WorkerFailed, WorkStopped } from '../session/worker-host.ts';
 import { ghostWishes, peekedCell, ROUGH_TINT } from './ghost-wishes.ts';
 import { between } from './view.ts';
 

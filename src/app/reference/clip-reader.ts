@@ -4,7 +4,7 @@ import { naturalOrder } from '../../core/reference/index.ts';
 import { BadFile } from '../../core/shot/index.ts';
 import type { Crop, ReadClip } from '../../workers/clip.worker.ts';
 import type { ClipAbout } from '../../workers/clip-files.ts';
-import { WorkStopped } from '../session/worker-host.ts';
+import { WorkStopped } from '../../workers/worker-host.ts';
 import { clipHost } from '../session/workers.ts';
 
 /** Larger files are refused with a sentence before they are read. */

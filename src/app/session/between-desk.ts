@@ -13,9 +13,9 @@ import {
 import { chartAt, chartsIn, drawingShown } from '../../core/sheet/index.ts';
 import type { Id, Stroke } from '../../core/shot/index.ts';
 import type { BetweenFace } from '../../workers/between.worker.ts';
+import { sayFailure, type WorkerHost } from '../../workers/worker-host.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { ViewStore } from './view-state.ts';
-import { sayFailure, type WorkerHost } from './worker-host.ts';
 import { betweenHost } from './workers.ts';
 
 /** What has been computed and not yet put down. */

@@ -15,8 +15,8 @@ import {
 } from '../../core/check/index.ts';
 import type { Drawing, FigurePart, FollowedPoint, Id, Layer, Shot } from '../../core/shot/index.ts';
 import type { CheckFace } from '../../workers/check.worker.ts';
+import { sayFailure, WorkerFailed, type WorkerHost, WorkStopped } from '../../workers/worker-host.ts';
 import type { ShotSession } from './shot-session.ts';
-import { sayFailure, WorkerFailed, type WorkerHost, WorkStopped } from './worker-host.ts';
 import { checkHost } from './workers.ts';
 
 interface CheckState {

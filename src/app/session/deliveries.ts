@@ -9,8 +9,8 @@ import { type Id, newId, type Shot } from '../../core/shot/index.ts';
 import type { Sound } from '../../core/sound/index.ts';
 import { DELIVERIES } from '../../workers/delivery-file.ts';
 import type { DeliveryOrder } from '../../workers/export.worker.ts';
+import { WorkStopped } from '../../workers/worker-host.ts';
 import { openIn } from './delivery-preview.ts';
-import { WorkStopped } from './worker-host.ts';
 import { exportHost } from './workers.ts';
 
 type DeliveryState = 'waiting' | 'writing' | 'done' | 'stopped' | 'failed';

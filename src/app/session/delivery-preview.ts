@@ -3,9 +3,9 @@ import type { Finding } from '../../core/export/index.ts';
 import type { Id, Shot } from '../../core/shot/index.ts';
 import { type Database, rowsOf } from '../../store/index.ts';
 import type { DeliveryOrder, ExportFace } from '../../workers/export.worker.ts';
+import type { WorkerHost } from '../../workers/worker-host.ts';
 import { handOver } from './hand-over.ts';
 import type { ShotSession } from './shot-session.ts';
-import type { WorkerHost } from './worker-host.ts';
 import { exportHost } from './workers.ts';
 
 /** The files of a shot that hold pictures. */

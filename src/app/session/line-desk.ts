@@ -3,7 +3,7 @@ import { createStore, type StoreApi } from 'zustand';
 import type { DrawingQuality } from '../../core/ink/index.ts';
 import type { Stroke } from '../../core/shot/index.ts';
 import type { BetweenFace } from '../../workers/between.worker.ts';
-import { sayFailure, type WorkerHost } from './worker-host.ts';
+import { sayFailure, type WorkerHost } from '../../workers/worker-host.ts';
 import { linesHost } from './workers.ts';
 
 export interface Measuring {

@@ -22,13 +22,20 @@ import { revision } from '../../core/picture/index.ts';
 import { drawingName, drawingsIn } from '../../core/sheet/index.ts';
 import type { Area, Drawing, Id, Layer, Stroke } from '../../core/shot/index.ts';
 import type { Bounded, PaintFace } from '../../workers/paint.worker.ts';
+import { sayFailure, type WorkerHost } from '../../workers/worker-host.ts';
 import type { ShotSession } from './shot-session.ts';
 import type { ViewStore } from './view-state.ts';
-import { sayFailure, type WorkerHost } from './worker-host.ts';
 import { paintHost } from './workers.ts';
 
 /** Maps kept: a few drawings painted in turn, about 10 MB each. */
 const MAPS = 6;
+/**
+ * Workers that may match lines beside the one that carries paint, which waits for them; a core is left for the pen. More of them do not
+ * help: the rest of the work is done by one.
+ */
+const MOST_HELPERS = 4;
+const helpers = () => Math.min(MOST_HELPERS, navigator.hardwareConcurrency - 1);
+
 /** Work shorter than this needs no sign of itself. */
 const QUIET_MS = 250;
 
@@ -229,7 +236,7 @@ export class PaintDesk {
       source: sources.has(drawing.id),
     }));
     const job = { width, height, wishes: this.wishes, drawings, overHand: alone !== null };
-    const done = await this.long('Carrying paint', (face, tell) => face.through(job, proxy(tell)));
+    const done = await this.long('Carrying paint', (face, tell) => face.through(job, proxy(tell), helpers()));
     if (!done) return '';
     const asked = new Map(all.map(({ drawing }) => [drawing.id, drawing]));
     return this.putDown(done, drawings, asked, chosen, gesture);

@@ -19,7 +19,7 @@ import {
   takeOverShot,
 } from '../../store/index.ts';
 import type { PictureFace } from '../../workers/picture.worker.ts';
-import type { WorkerHost } from './worker-host.ts';
+import type { WorkerHost } from '../../workers/worker-host.ts';
 import { pictureHost } from './workers.ts';
 
 /** The views around the paper follow a drawn line after this long: a frame or so. */

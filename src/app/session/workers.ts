@@ -8,7 +8,7 @@ import type { PaintFace } from '../../workers/paint.worker.ts';
 import type { PictureFace } from '../../workers/picture.worker.ts';
 import type { ShotFileFace } from '../../workers/shotfile.worker.ts';
 import type { SoundFace } from '../../workers/sound.worker.ts';
-import { WorkerHost } from './worker-host.ts';
+import { WorkerHost } from '../../workers/worker-host.ts';
 
 /** Told in a sentence when a worker has died. */
 export type OnDeath = (sentence: string) => void;

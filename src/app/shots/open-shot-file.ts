@@ -5,10 +5,10 @@ import { BadFile, everyLayer, type Id, newId, type Shot, sizeInWords } from '../
 import { LARGEST_SHOT_FILE, SHOT_FILE_VERSION } from '../../core/shotfile/index.ts';
 import { keepCard } from '../../store/index.ts';
 import type { ToldOnReading } from '../../workers/shotfile.worker.ts';
+import { WorkStopped } from '../../workers/worker-host.ts';
 import { say } from '../frame/saying.ts';
 import { db } from '../library.ts';
 import { sentence } from '../parts/files.ts';
-import { WorkStopped } from '../session/worker-host.ts';
 import { pictureHost, shotFileHost } from '../session/workers.ts';
 import { makeCard } from './card.ts';
 

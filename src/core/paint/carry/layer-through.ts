@@ -1,6 +1,5 @@
 /** Paint carried through the drawings of a layer: from their lines and areas to areas. */
 
-import { linesFingerprint, textPrint } from '../../between/index.ts';
 import type { Area, Stroke } from '../../shot/drawing-model.ts';
 import type { Id } from '../../shot/ids.ts';
 import { clearPixels, regionsOfArea } from '../areas/map-edits.ts';
@@ -10,9 +9,10 @@ import { type RegionFacts, regionFacts } from '../map/region-facts.ts';
 import { isGround, type RegionMap, type RegionWishes, regionAt, regionMap } from '../map/regions.ts';
 import { dividedAlike } from './divided.ts';
 import { distancesFrom } from './flood.ts';
-import { heightOf, shapeOfLine } from './line-shape.ts';
+import { heightOf, linedOf } from './line-shape.ts';
+import { type KeptMatches, Matches } from './matches.ts';
 import { paintedMap } from './parted-by-paint.ts';
-import { type KeptMatches, Matches, type ThroughDrawing } from './planes.ts';
+import type { ThroughDrawing } from './planes.ts';
 import { type CarriedRegions, paintThrough, type ThroughRegion } from './through.ts';
 
 /** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */
@@ -71,6 +71,10 @@ export interface CarriedPaint {
 const lookOf = ({ swatch, name, edge, soft }: Area) => `${swatch}|${name}|${edge}|${soft}`;
 
 export const isCarried = ({ sure }: Area): boolean => sure !== null;
+
+/** What the hand has painted on a drawing that is not painted whole, and is not to be painted anew. */
+export const handOf = ({ overHand }: ThroughJob, { paint }: LinesAndPaint): Area[] =>
+  overHand ? [] : paint.filter((area) => !isCarried(area));
 
 /** Colour of each region of a map by what is painted there; `none` where too little is. */
 function coloursOn(
@@ -151,25 +155,20 @@ export function paintThroughLayer(
       looks.push(area);
       colours.set(lookOf(area), looks.length);
     }
-  const handOf = ({ paint }: LinesAndPaint) => (job.overHand ? [] : paint.filter((area) => !isCarried(area)));
   const gap = wishes.gap ?? 0;
   const prepared = drawings.map((drawing): ThroughDrawing => {
     const maps = FARTHER.map(
       (more) => () => regionMap(drawing.ink, width, height, { ...wishes, gap: gap + more, most: CARRIED_ON }),
     );
-    const shapes = drawing.ink.map(shapeOfLine);
-    const lineages = drawing.ink.map(({ lineage }) => lineage);
-    const print = `${linesFingerprint(drawing)}.${textPrint(lineages.join(' '))}`;
+    const lined = linedOf(drawing);
     if (drawing.source) {
       const { paint } = drawing;
       const map = paintedMap(maps, (own) => knownPixels(own, paint, colours), LEAST_PART);
-      return { shapes, lineages, print, maps: [map], painted: coloursOn(map(), paint, colours, 0, 0) };
+      return { ...lined, maps: [map], painted: coloursOn(map(), paint, colours, 0, 0) };
     }
-    const hand = handOf(drawing);
+    const hand = handOf(job, drawing);
     return {
-      shapes,
-      lineages,
-      print,
+      ...lined,
       maps,
       painted: null,
       ...(hand.length > 0 && { settled: (map) => coloursOn(map, hand, colours, BY_HAND, -1) }),
@@ -181,7 +180,7 @@ export function paintThroughLayer(
   return drawings.map((drawing, at): CarriedPaint => {
     progress(0.7 + (0.3 * at) / drawings.length);
     if (drawing.source) return { id: drawing.id, paint: drawing.paint, regions: 0, unsure: [] };
-    return areasFor(job, drawing, handOf(drawing), carried[at], looks);
+    return areasFor(job, drawing, handOf(job, drawing), carried[at], looks);
   });
 }
 

@@ -12,7 +12,7 @@ const BELIEVED = 0.9;
 const STAGES = 3;
 
 /** The lines of a drawing. */
-type Lined = Pick<Plane, 'shapes' | 'lineages'>;
+export type Lined = Pick<Plane, 'shapes' | 'lineages'>;
 
 /** A drawing as paint is carried through it. */
 export interface Plane {
@@ -56,8 +56,11 @@ function sameLineage({ lineages: a = [] }: Lined, { lineages: b = [] }: Lined): 
   });
 }
 
+/** What is found out by matching, as it can be handed from one worker to another. */
+export type MatchedLines = Pick<Matched, 'pairings' | 'belief'>;
+
 /** Two drawings' lines matched. @param known pairs that were found before; those of one lineage are known anyway */
-export function matchPlanes(source: Lined, target: Lined, size: number, known: KnownPair[] = []): Matched {
+export function matchLined(source: Lined, target: Lined, size: number, known: KnownPair[] = []): MatchedLines {
   const byLineage = sameLineage(source, target);
   const matching = matchLines(source.shapes, target.shapes, {
     size,
@@ -66,10 +69,11 @@ export function matchPlanes(source: Lined, target: Lined, size: number, known: K
   });
   const pairings = pairUp(source.shapes, target.shapes, matching);
   const belief = Float64Array.from(matching.matches, ({ sure }) => Math.max(LEAST_BELIEF, sure));
-  return matchedBy(pairings, belief, size);
+  return { pairings, belief };
 }
 
-function matchedBy(pairings: Pairing[], belief: Float64Array, size: number): Matched {
+/** What was found out, with the way from each drawing's places to the other's. */
+export function matchedBy({ pairings, belief }: MatchedLines, size: number): Matched {
   const total = pairings.reduce((sum, { from }) => sum + from.length, 0);
   const [from, to, weight] = [new Float64Array(total), new Float64Array(total), new Float64Array(total / 2)];
   let at = 0;
@@ -81,6 +85,10 @@ function matchedBy(pairings: Pairing[], belief: Float64Array, size: number): Mat
   });
   return { pairings, belief, there: new Field(from, to, size, weight), back: new Field(to, from, size, weight) };
 }
+
+/** Two drawings' lines matched, with the way from each one's places to the other's. @param known as for `matchLined` */
+export const matchPlanes = (source: Lined, target: Lined, size: number, known?: KnownPair[]): Matched =>
+  matchedBy(matchLined(source, target, size, known), size);
 
 /** The same matches, from the target to the source. */
 export function turnedRound({ pairings, belief, there, back }: Matched): Matched {
@@ -105,7 +113,16 @@ export function turnedRound({ pairings, belief, there, back }: Matched): Matched
 export const meanBelief = ({ belief }: Matched): number =>
   belief.reduce((sum, each) => sum + each, 0) / Math.max(1, belief.length);
 
+/** Lines matched through a drawing between. */
+export function chained(first: KnownPair[], second: KnownPair[]): KnownPair[] {
+  const next = new Map(second.map(({ a, b }) => [a, b]));
+  return first.flatMap(({ a, b }) => {
+    const end = next.get(b);
+    return end === undefined ? [] : [{ a, b: end }];
+  });
+}
+
 /** Pairs of lines believed wholly. */
-export function believed({ pairings, belief }: Matched): KnownPair[] {
+export function believed({ pairings, belief }: MatchedLines): KnownPair[] {
   return pairings.filter((_, k) => belief[k] >= BELIEVED).map(({ a, b }) => ({ a, b }));
 }

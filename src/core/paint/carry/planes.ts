@@ -5,7 +5,7 @@ import { type PackedMap, packMap, unpackMap } from '../map/packed-map.ts';
 import { type BorderedFacts, borderedFacts } from '../map/region-facts.ts';
 import type { RegionMap } from '../map/regions.ts';
 import { divided } from './divided.ts';
-import { type KnownPair, type Matched, matchPlanes, type Plane, turnedRound } from './matched-lines.ts';
+import type { Matched, Plane } from './matched-lines.ts';
 import { misfit } from './region-votes.ts';
 
 export interface ThroughDrawing {
@@ -22,21 +22,8 @@ export interface ThroughDrawing {
   settled?: (map: RegionMap) => Int32Array;
 }
 
-/** Maps that lie open at once, and matched pairs of drawings that are remembered: what a long layer takes stays bounded. */
+/** Maps that lie open at once: what a long layer takes stays bounded. */
 const OPEN_MAPS = 12;
-const KEPT_PAIRS = 120;
-/** Points along matched lines that are kept from one time to the next: about 100 bytes each. */
-const KEPT_POINTS = 1_200_000;
-
-/** Pairs of drawings matched before, by what their lines are. */
-export type KeptMatches = LRUCache<string, Matched>;
-
-/** Keeps what is matched from one time paint is carried to the next: after a correction most of it is the same. */
-export const keptMatches = (): KeptMatches =>
-  new LRUCache<string, Matched>({
-    maxSize: KEPT_POINTS,
-    sizeCalculation: ({ pairings }) => 1 + pairings.reduce((sum, { from }) => sum + from.length / 2, 0),
-  });
 
 /** A drawing as paint is carried through it, with what lies beside what. */
 export interface CarriedPlane extends Plane {
@@ -115,42 +102,4 @@ export function planeBeside(
   if (!division) return best!;
   all.drop(best!.plane);
   return { plane: all.of(drawing, division.map, division.whole), taken: best!.taken };
-}
-
-/** The lines of drawings matched, each pair of drawings once. */
-export class Matches {
-  private readonly drawings: ThroughDrawing[];
-  private readonly size: number;
-  private readonly matched = new LRUCache<number, Matched>({ max: KEPT_PAIRS });
-  private readonly kept: KeptMatches;
-
-  /** @param kept what was matched before, of these drawings or others */
-  constructor(drawings: ThroughDrawing[], size: number, kept = keptMatches()) {
-    this.drawings = drawings;
-    this.size = size;
-    this.kept = kept;
-  }
-
-  /** From drawing `p` to `q`; what `known` finds out saves matching. */
-  between(p: number, q: number, known: () => KnownPair[] = () => []): Matched {
-    const [low, high] = [Math.min(p, q), Math.max(p, q)];
-    const key = low * this.drawings.length + high;
-    let matched = this.matched.get(key);
-    if (!matched) {
-      const pairs = known();
-      matched = this.matchedUpwards(low, high, p < q ? pairs : pairs.map(({ a, b }) => ({ a: b, b: a })));
-      this.matched.set(key, matched);
-    }
-    return p < q ? matched : turnedRound(matched);
-  }
-
-  private matchedUpwards(low: number, high: number, known: KnownPair[]): Matched {
-    const { size, kept } = this;
-    const [source, target] = [this.drawings[low], this.drawings[high]];
-    if (source.print === undefined || target.print === undefined) return matchPlanes(source, target, size, known);
-    const key = [source.print, target.print, size, ...known.map(({ a, b }) => `${a}-${b}`)].join(' ');
-    let matched = kept.get(key);
-    if (!matched) kept.set(key, (matched = matchPlanes(source, target, size, known)));
-    return matched;
-  }
 }

@@ -10,8 +10,10 @@ import { judgedBack, judgedColours, likelihoodOf } from './colour-judge.ts';
 import type { Colours } from './colours.ts';
 import { isDivided } from './divided.ts';
 import { votesTurnedRound } from './look-back.ts';
-import { believed, type KnownPair, type Matched, meanBelief } from './matched-lines.ts';
-import { type CarriedPlane, Matches, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
+import { believed, chained, type KnownPair, type Matched, meanBelief } from './matched-lines.ts';
+import { Matches } from './matches.ts';
+import { outwards } from './outwards.ts';
+import { type CarriedPlane, Planes, planeBeside, type ThroughDrawing } from './planes.ts';
 import { mostHeard, type RegionVotes, regionVotes } from './region-votes.ts';
 import type { Speaker } from './said.ts';
 import { heeding, type Told, toldOf, toldOn } from './told.ts';
@@ -54,15 +56,6 @@ interface Known {
   taken: Int32Array;
   /** What the hand has settled on it. */
   byHand: (Int32Array | null)[];
-}
-
-/** Lines matched through a drawing between. */
-function chained(first: KnownPair[], second: KnownPair[]): KnownPair[] {
-  const next = new Map(second.map(({ a, b }) => [a, b]));
-  return first.flatMap(({ a, b }) => {
-    const end = next.get(b);
-    return end === undefined ? [] : [{ a, b: end }];
-  });
 }
 
 const speaker = (votes: RegionVotes, { facts }: CarriedPlane, colours: Colours, matched: Matched): Speaker => ({
@@ -129,9 +122,7 @@ function carry(
   let parts: Int32Array | null = null;
   let said = told;
   let chain: KnownPair[] = [];
-  for (let at = from + step; at >= 0 && at < drawings.length; at += step) {
-    // Beyond another painted drawing that one says more.
-    if (drawings[at].painted) break;
+  for (const at of outwards(drawings, from, step)) {
     const neighbour = planes[at - step]!;
     const matched = matches.between(at - step, at);
     chain = at - step === from ? believed(matched) : chained(chain, believed(matched));
@@ -174,15 +165,6 @@ function carry(
   return carriedBack(reached, byHand);
 }
 
-/** Drawings that colours are carried to from one painted drawing. */
-function reachOf(drawings: ThroughDrawing[], from: number): number {
-  const unpainted = (list: ThroughDrawing[]) => {
-    const end = list.findIndex(({ painted }) => painted);
-    return end < 0 ? list.length : end;
-  };
-  return unpainted(drawings.slice(from + 1)) + unpainted(drawings.slice(0, from).reverse());
-}
-
 /** What a drawing's regions have come to be. */
 export interface CarriedRegions {
   map: () => RegionMap;
@@ -214,20 +196,21 @@ export function paintThrough(
   const soFar: Known = { all, matches, planes, taken, byHand };
   const heard: { from: number; partly: boolean; carried: Map<number, Carried> }[] = [];
   const speaking = drawings.flatMap((drawing, at) => (drawing.painted || drawing.settled ? [at] : []));
-  const steps = speaking.reduce((sum, from) => sum + reachOf(drawings, from), 0);
+  const reach = (from: number) => outwards(drawings, from, 1).length + outwards(drawings, from, -1).length;
+  const steps = speaking.reduce((sum, from) => sum + reach(from), 0);
   let done = 0;
   const step = () => progress(++done / Math.max(1, steps));
-  const outwards = (from: number, partly: boolean, colours: Int32Array) => {
+  const carryFrom = (from: number, partly: boolean, colours: Int32Array) => {
     const start = known(colours, count);
     // Nobody corrects a painted drawing: what is known of it is no more than was known.
     const told = toldOf(partly ? colours : new Int32Array(colours.length).fill(-1));
     for (const way of [1, -1] as const)
       heard.push({ from, partly, carried: carry(drawings, soFar, from, way, start, told, step) });
   };
-  for (const from of painted) outwards(from, false, drawings[from].painted!);
+  for (const from of painted) carryFrom(from, false, drawings[from].painted!);
   // What the hand has put right on one drawing is told to the others.
   byHand.forEach((colours, from) => {
-    if (colours?.some((colour) => colour >= 0)) outwards(from, true, colours);
+    if (colours?.some((colour) => colour >= 0)) carryFrom(from, true, colours);
   });
   progress(1);
   return drawings.map((drawing, at) => {

@@ -3,7 +3,7 @@
  * that one needs, and gives every question an end: an answer, a stop, or a failure with a sentence.
  */
 import { type Remote, wrap } from 'comlink';
-import { isReady } from '../../workers/serve.ts';
+import { isReady } from './serve.ts';
 
 /** A worker did not answer; the message is a sentence for the person. */
 export class WorkerFailed extends Error {
