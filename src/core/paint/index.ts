@@ -42,7 +42,7 @@ export * from './carry/layer-through.ts';
 export * from './carry/line-shape.ts';
 export * from './carry/line-sources.ts';
 export * from './carry/matched-lines.ts';
-export { type KeptMatches, keptMatches, Matches } from './carry/matches.ts';
+export { keptMatches, Matches } from './carry/matches.ts';
 export * from './carry/parted-by-paint.ts';
 export type { ThroughDrawing } from './carry/planes.ts';
 export * from './carry/through.ts';

@@ -46,10 +46,10 @@ export class Matches {
   private readonly drawings: Printed[];
   private readonly size: number;
   private readonly matched = new LRUCache<number, Matched>({ max: REMEMBERED });
-  private readonly kept: KeptMatches;
+  private readonly kept: KeptMatches | null;
 
-  /** @param kept what was matched before, of these drawings or others */
-  constructor(drawings: Printed[], size: number, kept = keptMatches()) {
+  /** @param kept what was matched before, of these drawings or others; keeps what is matched now */
+  constructor(drawings: Printed[], size: number, kept: KeptMatches | null = null) {
     this.drawings = drawings;
     this.size = size;
     this.kept = kept;
@@ -70,11 +70,11 @@ export class Matches {
   private upwards(low: number, high: number, known: KnownPair[]): Matched {
     const { size, kept } = this;
     const [source, target] = [this.drawings[low], this.drawings[high]];
-    const key = keptBy(source, target, size, known);
-    let lines = key === null ? undefined : kept.get(key);
+    const key = kept && keptBy(source, target, size, known);
+    let lines = key ? kept.get(key) : undefined;
     if (!lines) {
       lines = matchLined(source, target, size, known);
-      if (key !== null) kept.set(key, lines);
+      if (key) kept.set(key, lines);
     }
     return matchedBy(lines, size);
   }
