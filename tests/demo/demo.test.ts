@@ -9,7 +9,7 @@ import { source, swatchIds } from '../../demo/source.ts';
 import { KEEPER, LENGTH, MARKERS, NOTES } from '../../demo/timing.ts';
 import { isFirstPass, redoPlans } from '../../src/core/between/index.ts';
 import { mouthDrift } from '../../src/core/mouths/index.ts';
-import { drawingsAlong, faultsOf, regionMap } from '../../src/core/paint/index.ts';
+import { drawingsAlong, holesOf, regionMap } from '../../src/core/paint/index.ts';
 import { readingRows } from '../../src/core/reading/index.ts';
 import { shownExposure, totalFrames } from '../../src/core/sheet/index.ts';
 import { readShotFile } from '../../src/core/shotfile/index.ts';
@@ -145,7 +145,7 @@ describe('the sheet of the demo', () => {
     expect(redoPlans(demo, keeper.id)).toEqual([]);
     const sample = all[6];
     const map = regionMap(sample.ink, demo.width, demo.height, { gap: 6 });
-    expect(faultsOf(sample.id, map, sample.paint).filter(({ kind }) => kind === 'speck')).toEqual([]);
+    expect(holesOf(sample.id, map, sample.paint).filter(({ kind }) => kind === 'speck')).toEqual([]);
   });
   test('the rough is a guide in pencil', () => {
     const { layer, drawings } = rough('blue');

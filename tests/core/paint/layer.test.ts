@@ -269,6 +269,39 @@ describe('holes', () => {
     expect([leak.drawing, leak.swatch]).toEqual(['d0', 'coat']);
     expect(leak.x > 230 && leak.x < 410).toBe(true);
   });
+  test('paint that stays inside has not run out where lines do not meet', () => {
+    const list = drawings().slice(0, 1);
+    const sides: [number, number][][] = [
+      [
+        [300, 40],
+        [420, 40],
+        [420, 150],
+        [300, 150],
+      ],
+      // Twelve pixels are left open.
+      [
+        [300, 138],
+        [300, 40],
+      ],
+    ];
+    list[0].ink = [...list[0].ink, ...sides.map((side) => ({ ...strokeThrough(side), brush: LINE }))];
+    const inside = Float32Array.from([300, 40, 420, 40, 420, 150, 300, 150]);
+    list[0].paint = [...list[0].paint, makeArea('coat', [inside])];
+    expect(found(list)).toEqual([]);
+    const poured = Float32Array.from([300, 40, 420, 40, 420, 150, 300, 150, 240, 150, 240, 130, 300, 130]);
+    list[0].paint = [...list[0].paint.slice(0, -1), makeArea('coat', [poured])];
+    expect(found(list).map(({ kind, swatch }) => [kind, swatch])).toEqual([['leak', 'coat']]);
+  });
+  test('paint between the ends of lines that bound nothing has run out, though closing openings bounds it', () => {
+    const list = drawings().slice(0, 1);
+    const fringe = [300, 316, 332].map((x): [number, number][] => [
+      [x, 60],
+      [x, 84],
+    ]);
+    list[0].ink = [...list[0].ink, ...fringe.map((strand) => ({ ...strokeThrough(strand), brush: LINE }))];
+    list[0].paint = [...list[0].paint, makeArea('coat', [Float32Array.from([302, 60, 314, 60, 314, 84, 302, 84])])];
+    expect(found(list).map(({ kind, swatch }) => [kind, swatch])).toEqual([['leak', 'coat']]);
+  });
   test('a colour that only one drawing has, and one that jumps for a drawing or two', () => {
     const list = drawings();
     list[1].paint = list[1].paint.map((area) => (area.swatch === 'scarf' ? { ...area, swatch: 'coat' } : area));

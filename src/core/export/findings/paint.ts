@@ -1,4 +1,4 @@
-import { faultsOf, regionMap } from '../../paint/index.ts';
+import { holesOf, regionMap } from '../../paint/index.ts';
 import { drawingName } from '../../sheet/drawings.ts';
 import { inARow } from '../../shot/in-a-row.ts';
 import { drawnLayers, isDelivered } from './drawn.ts';
@@ -38,7 +38,7 @@ export const holes: FindingSource = {
         if (drawing.paint.length === 0) continue;
         await pause();
         const map = regionMap(drawing.ink, shot.width, shot.height, { specks: 0 });
-        const count = faultsOf(drawing.id, map, drawing.paint).filter(({ kind }) => kind === 'hole').length;
+        const count = holesOf(drawing.id, map, drawing.paint).filter(({ kind }) => kind === 'hole').length;
         if (count > 0) open.push({ name: drawingName(drawing), frame, count });
       }
       if (open.length === 0) continue;

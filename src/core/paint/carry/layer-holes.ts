@@ -3,10 +3,11 @@
 import type { Area, Stroke } from '../../shot/drawing-model.ts';
 import { packMap, unpackMap } from '../map/packed-map.ts';
 import { regionFacts } from '../map/region-facts.ts';
-import { type RegionWishes, regionMap } from '../map/regions.ts';
-import { type Fault, faultsOf, usedOnce } from './holes.ts';
+import { type RegionMap, type RegionWishes, regionMap } from '../map/regions.ts';
+import { type Fault, holesOf, usedOnce } from './holes.ts';
 import { jumpsIn, type PaintedPlane, paintedPlane } from './jumps.ts';
-import type { LinesAndPaint } from './layer-through.ts';
+import { FARTHER, type LinesAndPaint } from './layer-through.ts';
+import { type ClosedMap, leaksOf } from './leaks.ts';
 import { heightOf, shapeOfLine } from './line-shape.ts';
 import type { Plane } from './matched-lines.ts';
 
@@ -34,7 +35,18 @@ interface LookedAt {
 /** Making maps takes long: lines and paint that are as they were are looked at once. */
 const known = new WeakMap<Stroke[], LookedAt>();
 
-function lookedAt({ id, ink, paint }: LinesAndPaint, { width, height, wishes }: HolesJob) {
+/** A drawing's map, and after it those with its openings closed farther and farther, as far as paint is carried on them. */
+function* closedFarther(map: RegionMap, ink: Stroke[], { width, height, wishes }: HolesJob): Generator<ClosedMap> {
+  const first = wishes.gap ?? 0;
+  yield { map, gap: first };
+  for (const more of FARTHER.slice(1)) {
+    const gap = first + more;
+    yield { map: regionMap(ink, width, height, { ...wishes, gap, specks: 0, most: COMPARED_ON }), gap };
+  }
+}
+
+function lookedAt({ id, ink, paint }: LinesAndPaint, job: HolesJob) {
+  const { width, height, wishes } = job;
   const asked = JSON.stringify({ width, height, ...wishes });
   let own = known.get(ink);
   if (own?.asked !== asked) {
@@ -51,7 +63,8 @@ function lookedAt({ id, ink, paint }: LinesAndPaint, { width, height, wishes }: 
   let found = own.byPaint.get(paint);
   if (!found) {
     const map = regionMap(ink, width, height, { ...wishes, specks: 0 });
-    found = { faults: faultsOf(id, map, paint), painted: paintedPlane(id, own.plane, paint) };
+    const faults = [...holesOf(id, map, paint), ...leaksOf(id, closedFarther(map, ink, job), paint)];
+    found = { faults, painted: paintedPlane(id, own.plane, paint) };
     own.byPaint.set(paint, found);
   }
   // Lines and paint may be those of a copy.

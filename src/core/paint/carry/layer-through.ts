@@ -16,7 +16,7 @@ import type { ThroughDrawing } from './planes.ts';
 import { type CarriedRegions, paintThrough, type ThroughRegion } from './through.ts';
 
 /** Openings are closed this much farther, one after another, while paint leaks; paper pixels. */
-const FARTHER = [0, 8, 14, 22];
+export const FARTHER = [0, 8, 14, 22];
 /** Colours are carried on maps of at most this many pixels; the areas are made on whole ones. */
 const CARRIED_ON = 520_000;
 /** What is carried region by region is never surer; 1 is what goes along with its lines. */
