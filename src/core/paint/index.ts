@@ -15,7 +15,8 @@
  *   paint: of a painted drawing's, where what is painted differently meets (`carry/parted-by-paint.ts`).
  * - told: said by the hand of a region, and heeded on the drawings beside it (`carry/told.ts`).
  * - part: regions of several drawings that are one part of the figure; doubts about one part are alike.
- * - fault: what is not as paint should be. Hole: an unpainted region. Speck: one too small to be seen at once.
+ * - fault: what is not as paint should be. Hole: an unpainted region. Speck: one too small to be seen at once. Leak: paint that has
+ *   run out onto the ground (`carry/leaks.ts`).
  *
  * How regions are found: lines are stamped into a mask with small openings bridged, what is left is labelled, and the regions grow
  * into the mask until they meet in the lines' middles. The mask keeps apart a line's rim, its body and what has no ink of its own
