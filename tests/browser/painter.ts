@@ -23,6 +23,22 @@ export const nameOf = (shot: Shot, id: string | undefined) =>
 export const paintAt = (shot: Shot, drawing: Drawing, x: number, y: number) =>
   nameOf(shot, areaUnder(drawing.paint, x, y)?.swatch);
 
+/** Draws a ring, copies its drawing so many times and paints it on the first one, in the Paint view. @returns its middle in the window */
+export async function paintedRing(animator: Animator, copies: number): Promise<PenPoint> {
+  await animator.draw(animator.ring(320, 180, 90));
+  for (let i = 0; i < copies; i++) {
+    await animator.hand.key('Shift', 'KeyN');
+    await animator.hand.wait(100);
+  }
+  await animator.toCell('Clean', 1);
+  await animator.view('paint');
+  await animator.hand.key('KeyF');
+  const [middle] = await animator.onPaper([{ x: 320, y: 180 }]);
+  await animator.hand.pen([middle, middle]);
+  await animator.sees(320, 180, ([r, g, b]) => r + g + b < 640);
+  return middle;
+}
+
 export class Painter {
   private readonly animator: Animator;
 

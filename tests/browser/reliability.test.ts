@@ -11,6 +11,7 @@ import { run as workers } from '../../trial/workers.ts';
 import { picturesOf } from '../gif.ts';
 import { launch } from './driver.ts';
 import { Animator, drawingsOf } from './hands.ts';
+import { paintedRing } from './painter.ts';
 
 const VOICE = new Uint8Array(
   readFileSync(fileURLToPath(new URL('../../demo/data/there-you-are.wav', import.meta.url))),
@@ -230,17 +231,7 @@ describe('keys', () => {
 describe('work that takes its time', () => {
   test('paint carried through leaves what the hand paints meanwhile, and says which drawing that is', async () => {
     const animator = await start('Carried');
-    await animator.draw(animator.ring(320, 180, 90));
-    for (let i = 0; i < 11; i++) {
-      await animator.hand.key('Shift', 'KeyN');
-      await animator.hand.wait(100);
-    }
-    await animator.toCell('Clean', 1);
-    await animator.view('paint');
-    await animator.hand.key('KeyF');
-    const [middle] = await animator.onPaper([{ x: 320, y: 180 }]);
-    await animator.hand.pen([middle, middle]);
-    await animator.sees(320, 180, ([r, g, b]) => r + g + b < 640);
+    const middle = await paintedRing(animator, 11);
     // The hand is at the last drawing, whose regions are read ahead, and pours while the others are computed.
     await animator.toFrame(23);
     await animator.hand.wait(600);

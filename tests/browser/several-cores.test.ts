@@ -2,6 +2,7 @@
 import { expect, inject, test } from 'vitest';
 import { launch } from './driver.ts';
 import { Animator, drawingsOf } from './hands.ts';
+import { paintedRing } from './painter.ts';
 
 test('several workers match lines beside the one that carries paint, and are gone when it is done', async () => {
   const { browser } = await launch();
@@ -25,17 +26,7 @@ test('several workers match lines beside the one that carries paint, and are gon
   await animator.page.reload();
   await animator.shelfReady();
   await animator.newShot({ title: 'Several cores', width: 640, height: 360 });
-  await animator.draw(animator.ring(320, 180, 90));
-  for (let i = 0; i < 7; i++) {
-    await animator.hand.key('Shift', 'KeyN');
-    await animator.hand.wait(100);
-  }
-  await animator.toCell('Clean', 1);
-  await animator.view('paint');
-  await animator.hand.key('KeyF');
-  const [middle] = await animator.onPaper([{ x: 320, y: 180 }]);
-  await animator.hand.pen([middle, middle]);
-  await animator.sees(320, 180, ([r, g, b]) => r + g + b < 640);
+  await paintedRing(animator, 7);
   const { most: before } = await workers();
   await animator.hand.key('Shift', 'KeyF');
   await animator.hand.text('7 drawings painted');
