@@ -161,7 +161,7 @@ export async function learnLines(files: string[], out: string): Promise<void> {
   console.log(`${whole.length} cases, ${parts.length} parts, ${pairs.length} together`);
   const stages: WrittenTrees[] = [];
   for (const [k, stage] of STAGES.entries()) {
-    const rows = pupils.map(({ judging }) => judging.evidence(stage));
+    const rows = pupils.map(({ judging }) => judging.evidence(stage, true));
     const width = rows[0].length / pupils[0].judging.candidates.length;
     const learnt = await crossed(lessonsOf(pupils, rows, width, chance), GROWING, k + 1);
     pupils.forEach(({ judging, half }, p) => void judging.believe(unseen(learnt, half, rows[p])));

@@ -145,6 +145,27 @@ describe('what the judge is shown', () => {
     );
   });
 
+  test('a pair beyond doubt is not asked about again, unless one of its lines may be another as well', () => {
+    const [a, b] = [FIGURE, FIGURE.map((line) => moved(line, 20, 5, 0.1))].map((lines) => lines.map(shape));
+    const judging = new Judging(a, b, matchShapes(a, b, { size: SIZE, asked: 1 }), SIZE, []);
+    const believe = (likely: (one: number, other: number) => number) =>
+      judging.believe(Float64Array.from(judging.candidates, (pair) => likely(pair.a, pair.b)));
+    // What the first matching is sure of is asked about all the same.
+    const quick = judging.evidence(STAGES[0]).length / judging.candidates.length;
+    expect(quick).toBe(Math.round(quick));
+    believe((one, other) => (one === other ? 0.995 : 0.03));
+    const width = judging.evidence(STAGES[2]).length / judging.candidates.length;
+    expect(width).toBeGreaterThan(quick);
+    const rival = judging.candidates.find((pair) => pair.a !== pair.b)!;
+    believe((one, other) => (one === other ? 0.995 : one === rival.a && other === rival.b ? 0.03 : 0));
+    // The rival, and the two pairs it speaks against.
+    expect(judging.evidence(STAGES[2]).length / width).toBe(3);
+    judging.believe(Float64Array.from([0.99, 0.001, 0.999]));
+    const left = judging.candidates.filter((_, c) => judging.belief[c] > 0.9);
+    expect(left.every((pair) => pair.a === pair.b)).toBe(true);
+    expect(left).toHaveLength(FIGURE.length);
+  });
+
   test('a part of a line fits it wholly, told by how long it is', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 10, max: 15 }), moves, (from, count, move) => {

@@ -103,7 +103,7 @@ describe('what a line would see where it is led', () => {
   const alike = (lines: Point[][]): number[] => {
     const [one, other] = [drawn(HEAD, IDENTITY), drawn(lines, IDENTITY)];
     const places = one.map((shape) => predicted(shape, IDENTITY));
-    const view = viewsFrom(places, other, SIZE)[LEFT_EYE];
+    const view = viewsFrom(places, other, SIZE)(LEFT_EYE);
     return viewAlike(seenFrom(one, SIZE)[LEFT_EYE], view, LEFT_EYE, LEFT_EYE, (k, l) => (k === l ? 1 : 0));
   };
 
@@ -137,7 +137,7 @@ describe('what a line would see where it is led', () => {
     ];
     const other = drawn([HEAD[1], wall], IDENTITY);
     const places = one.map((shape) => predicted(shape, IDENTITY));
-    const found = viewAlike(seenFrom(one, SIZE)[0], viewsFrom(places, other, SIZE)[0], 0, 0, () => 0);
+    const found = viewAlike(seenFrom(one, SIZE)[0], viewsFrom(places, other, SIZE)(0), 0, 0, () => 0);
     expect(found[1]).toBeGreaterThan(0);
   });
 });

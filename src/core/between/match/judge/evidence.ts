@@ -297,7 +297,7 @@ export class Comparison {
     const turned = (l: number, k: number) => believed(k, l);
     candidates.forEach(({ a: i, b: j }, c) => {
       out.set(
-        [...viewAlike(seen.a[i], there[i], i, j, believed), ...viewAlike(seen.b[j], home[j], j, i, turned)],
+        [...viewAlike(seen.a[i], there(i), i, j, believed), ...viewAlike(seen.b[j], home(j), j, i, turned)],
         c * CLOSE + QUICK + LYING,
       );
     });

@@ -21,6 +21,10 @@ const NOT_LOOKED_AT = 0.015;
 const SURE = 0.95;
 const MORE_PIECES = 2;
 
+/** A pair surer than this is not asked about again while all others of its lines are less likely than that. */
+const BEYOND_DOUBT = 0.99;
+const NO_RIVAL = 0.01;
+
 /** How likely pairs are that are looked at for the first time later on. */
 const FRESH = 0.02;
 
@@ -50,6 +54,8 @@ export class Judging {
   belief: Float64Array;
   private readonly comparison: Comparison;
   private led: { to: Led[][]; from: Led[][] };
+  /** Places of the candidates that were asked about last; null: what is believed is what the first matching says, and no more. */
+  private asked: number[] | null = null;
   /** What leads was worked out from what was believed before. */
   private old = false;
   /** Pairs that are known: a line in one of them is in no other. */
@@ -101,21 +107,36 @@ export class Judging {
   }
 
   /** Places of the candidates that are not known: what is known is not asked about, nor has it any rivals. */
-  private asked(): number[] {
+  private unknown(): number[] {
     return this.candidates.flatMap((pair, c) => (this.known.has(this.place(pair)) ? [] : [c]));
   }
 
-  /** Evidence for a stage of all candidates that are not known, row by row. */
-  evidence(stage: Stage): Float32Array {
+  /** Those of the unknown that are in doubt. */
+  private inDoubt(): number[] {
+    const [rivalsA, rivalsB] = [new Map<number, number>(), new Map<number, number>()];
+    this.candidates.forEach(({ a, b }, c) => {
+      if (this.belief[c] <= NO_RIVAL) return;
+      rivalsA.set(a, (rivalsA.get(a) ?? 0) + 1);
+      rivalsB.set(b, (rivalsB.get(b) ?? 0) + 1);
+    });
+    return this.unknown().filter((c) => {
+      const { a, b } = this.candidates[c];
+      return this.belief[c] <= BEYOND_DOUBT || rivalsA.get(a) !== 1 || rivalsB.get(b) !== 1;
+    });
+  }
+
+  /** Evidence for a stage, row by row, of all candidates that are in doubt; for learning of all that are not known. */
+  evidence(stage: Stage, learning = false): Float32Array {
     this.lead();
     if (stage.anew > 0) this.lookAnew(stage.anew);
     if (stage.close) this.keep((c) => this.belief[c] > NOT_LOOKED_AT);
-    return this.comparison.rows(this.candidates, this.asked(), this.belief, this.led, stage.close);
+    this.asked = learning || !this.asked ? this.unknown() : this.inDoubt();
+    return this.comparison.rows(this.candidates, this.asked, this.belief, this.led, stage.close);
   }
 
-  /** Takes over what a stage has come to believe of the candidates that are not known. */
+  /** Takes over what a stage has come to believe of the candidates it was asked about. */
   believe(belief: Float64Array): void {
-    this.asked().forEach((c, row) => {
+    this.asked?.forEach((c, row) => {
       this.belief[c] = belief[row];
     });
     this.old = true;

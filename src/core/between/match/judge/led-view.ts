@@ -16,10 +16,14 @@ export interface View {
   line: Int16Array;
 }
 
-/** What lines would see in a drawing. @param places where they are led in it; @param lines of the drawing */
-export function viewsFrom(places: Predicted[], lines: Shape[], size: number): View[] {
+/**
+ * What lines would see in a drawing: told line by line, worked out when it is asked for.
+ * @param places where they are led in it; @param lines of the drawing
+ */
+export function viewsFrom(places: Predicted[], lines: Shape[], size: number): (line: number) => View {
   const rays = new Rays(lines, size);
-  return places.map(({ x, y, mx, my }) => {
+  const views: View[] = [];
+  const viewFrom = ({ x, y, mx, my }: Predicted): View => {
     const out: View = { far: new Float32Array(4 * SIDE), line: new Int16Array(4 * SIDE) };
     const look = (at: number, k: number, wayX: number, wayY: number) => {
       rays.fromPlace(x[k] + mx, y[k] + my, wayX, wayY);
@@ -34,7 +38,8 @@ export function viewsFrom(places: Predicted[], lines: Shape[], size: number): Vi
       look(SIDE + p, k, -dy, dx);
     });
     return out;
-  });
+  };
+  return (line) => (views[line] ??= viewFrom(places[line]));
 }
 
 /** Numbers that tell how a view is like what is seen. */
