@@ -1,5 +1,6 @@
 /** Painting on several threads at once, ahead of whoever writes the file: the pictures come in the order they are asked for. */
 import { join } from 'node:path';
+import type { Worker } from 'node:worker_threads';
 import { LRUCache } from 'lru-cache';
 import { Piscina } from 'piscina';
 import { type Film, type FilmPicture, keyOfPicture } from '../../src/core/export/index.ts';
@@ -17,22 +18,40 @@ const AHEAD = 2;
 /** Pictures kept in case they are shown again. */
 const KEPT_BYTES = 256 * 1024 ** 2;
 
-/** Threads that paint, for one shot after another. */
+/** Threads that paint, for one shot after another: started when the first picture is asked for. */
 export class PaintingThreads {
   readonly count: number;
-  private readonly pool: Piscina;
+  private pool: Piscina | null = null;
+  /** Settled when every thread has loaded, or ended. */
+  private loaded: Promise<unknown> = Promise.resolve();
 
   constructor(count: number) {
     this.count = count;
+  }
+
+  private start(): Piscina {
     const filename = join(builtFolder(), 'painting-thread.js');
-    this.pool = new Piscina({ filename, minThreads: count, maxThreads: count, atomics: 'disabled' });
+    const pool = new Piscina({ filename, minThreads: this.count, maxThreads: this.count, atomics: 'disabled' });
+    // The first message of a thread says that it can be asked.
+    const each = (thread: Worker) =>
+      new Promise((done) => {
+        thread.once('message', done);
+        thread.once('exit', done);
+      });
+    this.loaded = Promise.all(pool.threads.map(each));
+    return pool;
   }
 
   paint(task: PaintTask): Promise<Uint8Array<ArrayBuffer>[]> {
+    this.pool ??= this.start();
     return this.pool.run(task);
   }
 
+  /** A thread that is ended in the middle of loading can take the whole program with it: all are let load first. */
   async close(): Promise<void> {
+    if (!this.pool) return;
+    for (const thread of this.pool.threads) thread.ref();
+    await this.loaded;
     await this.pool.destroy();
   }
 }

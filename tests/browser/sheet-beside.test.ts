@@ -128,13 +128,15 @@ describe('the rest of the sheet', () => {
     await animator.page.waitForSelector('[data-testid="sheet"] button[data-name="Rough"]');
     const order = async () => (await animator.shot()).layers.map(({ name }) => name).join();
     const first = await order();
+    // The columns have found their places.
+    await animator.hand.settled();
+    await animator.hand.settled();
     const [rough, clean] = await Promise.all(
       ['Rough', 'Clean'].map((name) => animator.hand.box(`[data-testid="sheet"] button[data-name="${name}"]`)),
     );
     const middle = (box: { x: number; y: number; width: number }) => ({ x: box.x + box.width / 2, y: box.y + 14 });
     await animator.drag(middle(clean), middle(rough));
-    await animator.hand.wait(300);
-    expect(await order()).not.toBe(first);
+    await expect.poll(order, { timeout: 20_000, interval: 300 }).not.toBe(first);
     await animator.undo();
   });
 
