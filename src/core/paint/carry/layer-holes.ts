@@ -8,7 +8,7 @@ import { type Fault, holesOf, usedOnce } from './holes.ts';
 import { jumpsIn, type PaintedPlane, paintedPlane } from './jumps.ts';
 import { FARTHER, type LinesAndPaint } from './layer-through.ts';
 import { type ClosedMap, leaksOf } from './leaks.ts';
-import { heightOf, shapeOfLine } from './line-shape.ts';
+import { heightOf, linedOf } from './line-shape.ts';
 import type { Plane } from './matched-lines.ts';
 
 /** Colours are compared on maps of at most this many pixels. */
@@ -53,8 +53,7 @@ function lookedAt({ id, ink, paint }: LinesAndPaint, job: HolesJob) {
     const map = regionMap(ink, width, height, { ...wishes, most: COMPARED_ON });
     const packed = packMap(map);
     const plane = {
-      shapes: ink.map(shapeOfLine),
-      lineages: ink.map(({ lineage }) => lineage),
+      ...linedOf({ ink }),
       open: () => unpackMap(packed),
       facts: regionFacts(map),
     };

@@ -11,11 +11,26 @@ export function shapeOfLine({ points, closed }: Pick<Stroke, 'points' | 'closed'
   return shapeOf(path);
 }
 
-/** A drawing's lines, what each is a copy of, and a print that drawings with the same lines share. */
-export function linedOf({ ink }: { ink: Stroke[] }): { shapes: Shape[]; lineages: string[]; print: string } {
-  const lineages = ink.map(({ lineage }) => lineage);
-  const print = `${linesFingerprint({ ink })}.${textPrint(lineages.join(' '))}`;
-  return { shapes: ink.map(shapeOfLine), lineages, print };
+interface LinedInk {
+  shapes: Shape[];
+  /** What each line is a copy of. */
+  lineages: string[];
+  /** Drawings with the same lines have the same. */
+  print: string;
+}
+
+/** Lines are asked for ahead of carrying paint, and when it is carried. */
+const known = new WeakMap<Stroke[], LinedInk>();
+
+/** A drawing's lines as they are matched: worked out once, so that they must not be changed. */
+export function linedOf({ ink }: { ink: Stroke[] }): LinedInk {
+  let own = known.get(ink);
+  if (!own) {
+    const lineages = ink.map(({ lineage }) => lineage);
+    const print = `${linesFingerprint({ ink })}.${textPrint(lineages.join(' '))}`;
+    known.set(ink, (own = { shapes: ink.map(shapeOfLine), lineages, print }));
+  }
+  return own;
 }
 
 /** How high lines stand together, pixels; at least 1. */
